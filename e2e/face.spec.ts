@@ -1,0 +1,103 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { AxeResults } from 'axe-core';
+import { createJob, exampleNamed, expect, open, test } from './helpers';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const SHEETS = ['', 'uses', 'place', 'bank', 'array', 'strings'];
+
+for (const theme of ['paper', 'night', 'glare']) {
+  test(`no rule of axe is broken in ${theme}`, async ({ page }) => {
+    const id = await createJob(exampleNamed('Vale', `Axe ${theme}`));
+    await page.addInitScript((name) => localStorage.setItem('ivolt-theme', name), theme);
+    const broken: string[] = [];
+    for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), `/jobs/${id}/book`]) {
+      await page.goto(path);
+      await page.waitForTimeout(900);
+      await page.evaluate(axe);
+      const { violations } = await page.evaluate(() =>
+        (window as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),
+      );
+      broken.push(
+        ...violations.map(
+          ({ id: rule, nodes }) =>
+            `${path} ${rule}: ${nodes
+              .map(({ html }) => html.slice(0, 140))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      );
+    }
+    expect(broken).toEqual([]);
+  });
+}
+
+for (const [name, width, scale] of [
+  ['a phone', 390, 1],
+  ['200 % zoom', 640, 2],
+] as const) {
+  test(`nothing runs off the side on ${name}`, async ({ browser }) => {
+    const id = await createJob(exampleNamed('Vale', name));
+    const page = await browser.newPage({
+      viewport: { width, height: 800 },
+      deviceScaleFactor: scale,
+      baseURL: process.env.E2E_ADDRESS,
+    });
+    for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`)]) {
+      await page.goto(path);
+      await page.waitForTimeout(700);
+      const [content, frame] = await page.evaluate(() => [
+        document.documentElement.scrollWidth,
+        document.documentElement.clientWidth,
+      ]);
+      expect([path, content]).toEqual([path, frame]);
+    }
+    await page.close();
+  });
+}
+
+test('a phone has targets a glove can hit, and text it can read', async ({ browser }) => {
+  const id = await createJob(exampleNamed('Vale', 'Glove'));
+  const page = await browser.newPage({
+    viewport: { width: 390, height: 844 },
+    baseURL: process.env.E2E_ADDRESS,
+  });
+  await open(page, id, 'uses');
+  await page.getByRole('button', { name: 'Months of Milk cooler: all' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  const small = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('main input, main button, nav a')]
+      .map((element) => ({
+        text: element.outerHTML.slice(0, 80),
+        box: element.getBoundingClientRect(),
+        size: parseFloat(getComputedStyle(element).fontSize),
+      }))
+      .filter(({ box, size }) => box.width > 0 && (box.height < 24 || size < 16))
+      .map(({ text, box, size }) => `${text} ${box.height} ${size}`),
+  );
+  expect(small).toEqual([]);
+  await page.close();
+});
+
+test('the book prints every sheet, with findings and cautions', async ({ page }) => {
+  const id = await createJob(exampleNamed('Vale', 'Book'));
+  await page.goto(`/jobs/${id}/book`);
+  await expect(page.getByRole('heading', { name: 'Book' })).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  for (const heading of [/What must it carry/, /What sun/, /How long/, /How many panels/, /Which strings/]) {
+    await expect(page.getByText(heading).first()).toBeVisible();
+  }
+  await expect(page.getByText('Cold volts over the limit').first()).toBeVisible();
+  await expect(page.getByText(/DC arcs do not put themselves out/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  expect((await page.pdf()).byteLength).toBeGreaterThan(30_000);
+});
+
+test('an address that leads nowhere says so', async ({ page, quiet }) => {
+  quiet.allow.push(/404/);
+  await page.goto('/jobs/00000000-0000-4000-8000-000000000000');
+  await expect(page.getByRole('heading', { name: 'There is no such job' })).toBeVisible();
+  await page.getByRole('link', { name: 'All jobs' }).click();
+  await expect(page.getByRole('heading', { name: /Which job/ })).toBeVisible();
+});

@@ -1,0 +1,120 @@
+import {
+  answer,
+  blank,
+  createJob,
+  expect,
+  exampleNamed,
+  field,
+  open,
+  saved,
+  storedDesign,
+  test,
+  shows,
+} from './helpers';
+
+test('a job is described by keyboard alone', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New job' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Keys only');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/uses$/);
+
+  await page.locator('[data-cell="new.name"]').focus();
+  await page.keyboard.type('Radio');
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-path')?.endsWith('/watts'));
+  await page.keyboard.type('15?');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('24');
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-cell')?.endsWith('.name'));
+  await page.keyboard.type('Lamp');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('8 W');
+  await page.keyboard.press('ArrowUp');
+  await page.waitForFunction(() => (document.activeElement as HTMLInputElement).value.startsWith('15'));
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.locator('tbody tr').first()).toHaveAttribute('data-use', 'Lamp');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('tbody tr').first()).toHaveAttribute('data-use', 'Radio');
+
+  // months by keys: the button opens twelve toggles
+  await page.locator('tr[data-use="Lamp"] [data-cell$=".months"]').focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('dialog').getByRole('button', { name: 'January' }).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('tr[data-use="Lamp"] [data-cell$=".months"]')).toHaveText('Feb–Dec');
+
+  await page.locator('main').focus();
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { name: /What sun/ })).toBeVisible();
+  await page.getByRole('combobox', { name: /Find it/ }).focus();
+  await page.keyboard.type('52.1N 106.6W');
+  await expect(page.getByRole('option')).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await shows(field(page, '/place/lat'), '52.10° N');
+  await expect(answer(page, 'place')).toContainText('On record');
+
+  await page.locator('main').focus();
+  await page.keyboard.press('4');
+  await page.getByRole('button', { name: /Panel/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Enter');
+  await shows(field(page, '/array/module/pmax'), '100 W');
+
+  // F6 goes to the margin and back
+  await page.keyboard.press('F6');
+  await expect(page.locator('#margin')).toBeFocused();
+  await page.keyboard.press('F6');
+  await expect(page.locator('#sheet')).toBeFocused();
+  await saved(page);
+});
+
+test('rows are moved by the grip with keys alone', async ({ page }) => {
+  const id = await createJob(exampleNamed('Tarn', 'Grip'));
+  await open(page, id, 'uses');
+  const first = page.locator('tbody tr').first();
+  await expect(first).toHaveAttribute('data-use', 'Radio repeater');
+  await page.getByRole('button', { name: 'Drag Radio repeater' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(first).not.toHaveAttribute('data-use', 'Radio repeater');
+});
+
+test('a string is tried on the ruler by keys', async ({ page }) => {
+  const id = await createJob(exampleNamed('Vale', 'Ruler keys'));
+  await open(page, id, 'strings');
+  await page.getByRole('button', { name: /^3 in series: from/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(answer(page, 'strings')).toContainText('3 × 3 stands');
+  await saved(page);
+  expect((await storedDesign(id)).strings.series.value).toBe(3);
+});
+
+test('every stop on the way through a sheet shows where it is', async ({ page }) => {
+  const id = await createJob(blank('Focus'));
+  await open(page, id, 'bank');
+  const unseen: string[] = [];
+  for (let i = 0; i < 40; i++) {
+    await page.keyboard.press('Tab');
+    const seen = await page.evaluate(() => {
+      const here = document.activeElement as HTMLElement | null;
+      if (!here || here === document.body) return 'body';
+      const { outlineStyle, outlineWidth } = getComputedStyle(here);
+      const parent = here.closest('[data-focus-visible]');
+      const shown =
+        (outlineStyle !== 'none' && parseFloat(outlineWidth) >= 2) ||
+        (parent && getComputedStyle(parent).outlineStyle !== 'none');
+      return shown ? '' : here.outerHTML.slice(0, 120);
+    });
+    if (seen === 'body') break;
+    if (seen) unseen.push(seen);
+  }
+  expect(unseen).toEqual([]);
+});

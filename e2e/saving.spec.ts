@@ -1,0 +1,139 @@
+import { type ChildProcess } from 'node:child_process';
+import { startServer } from '../scripts/system.mjs';
+import {
+  address,
+  answer,
+  createJob,
+  exampleNamed,
+  expect,
+  field,
+  open,
+  saved,
+  storedDesign,
+  tally,
+  test,
+  shows,
+} from './helpers';
+
+test('two tabs never overwrite each other silently', async ({ page, context, quiet }) => {
+  quiet.allow.push(/409/);
+  const id = await createJob(exampleNamed('Vale', 'Two tabs'));
+  const other = await context.newPage();
+  await open(page, id, 'bank');
+  await open(other, id, 'bank');
+
+  // different fields: both stay, and the other tab takes up what it has not changed
+  await field(page, '/bank/days').fill('4');
+  await saved(page);
+  await shows(field(other, '/bank/days'), '4 days');
+  await field(other, '/bank/depth').fill('70');
+  await saved(other);
+  await shows(field(page, '/bank/depth'), '70 %');
+
+  // the same field in both at once: mine stands, and it is said
+  await context.route('**/revisions', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.continue();
+  });
+  await Promise.all([field(page, '/bank/days').fill('5'), field(other, '/bank/days').fill('6')]);
+  const box = (tab: typeof page) => tab.getByText('The same figures were changed in another tab.');
+  await expect
+    .poll(async () => (await box(page).count()) + (await box(other).count()), { timeout: 15_000 })
+    .toBe(1);
+  const asked = (await box(page).isVisible()) ? page : other;
+  await asked.getByRole('button', { name: 'Take theirs' }).click();
+  await saved(asked);
+  const { bank } = await storedDesign(id);
+  expect(bank.days.value).toBe(asked === page ? 6 : 5);
+  expect(bank.depth.value).toBe(70);
+});
+
+test('with the server gone, edits are kept, said, tried again, and stored', async ({ page, quiet }) => {
+  quiet.allow.push(/Failed to load resource/);
+  const url = new URL(address());
+  let child: ChildProcess;
+  const start = async (port: string) =>
+    startServer({ DATABASE_URL: process.env.E2E_DATABASE ?? '', PORT: port });
+  const first = await start('0');
+  child = first.child;
+  const port = new URL(first.address).port;
+  const id = await createJob(exampleNamed('Tarn', 'Server gone'));
+  await page.goto(`http://${url.hostname}:${port}/jobs/${id}/bank`);
+  await expect(answer(page, 'bank')).toContainText('It carries');
+
+  child.kill('SIGKILL');
+  await field(page, '/bank/days').fill('7');
+  await expect(page.getByText('Server away: kept here, trying again')).toBeVisible();
+  // the figures go on living
+  await expect(answer(page, 'bank')).toContainText('Not so long');
+  await field(page, '/bank/parallel').fill('5');
+  await expect(answer(page, 'bank')).toContainText('It carries');
+
+  ({ child } = await start(port));
+  await saved(page);
+  expect((await storedDesign(id)).bank).toMatchObject({ days: { value: 7 }, parallel: { value: 5 } });
+  child.kill('SIGTERM');
+});
+
+test('a tab closed before its edits were stored has them when the job is opened again', async ({
+  page,
+  quiet,
+}) => {
+  quiet.allow.push(/Failed to load resource/);
+  const id = await createJob(exampleNamed('Tarn', 'Closed tab'));
+  await open(page, id, 'bank');
+  await page.route('**/revisions', (route) => route.abort());
+  await field(page, '/bank/days').fill('6');
+  await expect(page.getByText('Server away')).toBeVisible();
+  await page.unroute('**/revisions');
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.goto('about:blank');
+  await open(page, id, 'bank');
+  await shows(field(page, '/bank/days'), '6 days');
+  await saved(page);
+  expect((await storedDesign(id)).bank.days.value).toBe(6);
+});
+
+test('a job goes out as a file and comes in as another job', async ({ page }) => {
+  const id = await createJob(exampleNamed('Vale', 'Out and in'));
+  await open(page, id);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Export as a file' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('out-and-in.ivolt.json');
+  const path = await download.path();
+  await page.goto('/');
+  await page.locator('input[type=file]').setInputFiles(path);
+  await expect(page).toHaveURL(/\/jobs\/[\w-]{36}$/);
+  expect(page.url()).not.toContain(id);
+  await expect(tally(page, 'strings.cold')).toContainText('163.9');
+});
+
+test('files that are no jobs are refused in words', async ({ page }) => {
+  await page.goto('/');
+  const take = (name: string, text: string | Buffer) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  await take('a.json', 'no json');
+  await expect(page.getByRole('alert')).toContainText('not JSON');
+  await take('b.json', JSON.stringify({ format: 'ivolt-job', design: { version: 99 } }));
+  await expect(page.getByRole('alert')).toContainText('newer Ivolt');
+  await take('c.json', Buffer.alloc(49 * 1024 * 1024, 32));
+  await expect(page.getByRole('alert')).toContainText('49 MB');
+  await take(
+    'd.json',
+    JSON.stringify({ format: 'ivolt-job', design: { ...exampleNamed('Tarn', 'Extra'), colour: 'red' } }),
+  );
+  await expect(page.getByText(/Left out of the file.*colour/)).toBeVisible();
+});
+
+test('a deleted job comes back', async ({ page }) => {
+  await createJob(exampleNamed('Tarn', 'To be deleted'));
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Delete To be deleted' }).click();
+  await expect(page.locator('[data-job="To be deleted"]')).toBeHidden();
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-job="To be deleted"]')).toBeVisible();
+});

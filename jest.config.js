@@ -1,0 +1,36 @@
+const transform = {
+  '^.+\\.(t|j|mj)sx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        target: 'es2022',
+        parser: { syntax: 'typescript', tsx: true },
+        transform: { react: { runtime: 'automatic' } },
+      },
+    },
+  ],
+};
+const shared = {
+  transform,
+  transformIgnorePatterns: [
+    '/node_modules/(?!(d3-[a-z-]+|internmap|react-aria|react-aria-components|react-stately|@react-aria|@react-stately|@react-types|@internationalized|comlink|rfc6902|content-disposition|cookie)/)',
+  ],
+};
+const node = (name) => ({
+  ...shared,
+  displayName: name,
+  testEnvironment: 'node',
+  roots: [`<rootDir>/packages/${name}/src`],
+});
+
+export default {
+  projects: [
+    node('core'),
+    {
+      ...node('server'),
+      globalSetup: '<rootDir>/packages/server/src/testing/globalSetup.ts',
+      globalTeardown: '<rootDir>/packages/server/src/testing/globalTeardown.ts',
+    },
+    { ...node('web'), testEnvironment: 'jsdom', setupFiles: ['<rootDir>/packages/web/src/testing/setup.ts'] },
+  ],
+};

@@ -1,0 +1,165 @@
+import fc from 'fast-check';
+import { calculate, chosen, examples, guess, withValueAt, type Design } from '../design';
+import { controllerClass, controllerOfClass } from '../strings';
+import { plainClimate } from '../testing/climates';
+import { LOAD_RATIO, airAt, bestTilt } from '.';
+
+const dairy = withValueAt(
+  withValueAt(examples()[1]!.design, '/strings/series', chosen(3)),
+  '/strings/parallel',
+  chosen(4),
+);
+const climate = plainClimate();
+const array = (design: Design) => calculate(design, climate).array!;
+const made = (design: Design) => array(design).months.map(({ madeWh }) => madeWh);
+const sum = (values: number[]) => values.reduce((total, value) => total + value, 0);
+const set = (path: string, value: number, design = dairy) => withValueAt(design, path, chosen(value));
+
+describe('what is made', () => {
+  it('grows with panels, in proportion while nothing is clipped', () => {
+    const six = set('/strings/parallel', 2, set('/array/count', 6));
+    for (const [month, wh] of made(six).entries()) expect(made(dairy)[month]).toBeCloseTo(2 * wh, 3);
+  });
+
+  it('counts only panels that are wired', () => {
+    expect(made(set('/array/count', 20))).toEqual(made(dairy));
+  });
+
+  it('falls with every loss, and by just that loss', () => {
+    const clean = made(set('/array/soiling', 0));
+    for (const [month, wh] of made(set('/array/soiling', 10)).entries())
+      expect(wh).toBeCloseTo(0.9 * clean[month]!, 6);
+  });
+
+  it('never passes the controller’s limit, and says what is clipped', () => {
+    const small = {
+      ...dairy,
+      strings: { ...dairy.strings, controller: controllerOfClass(controllerClass('mppt-150-35')) },
+    };
+    const [full, clipped] = [array(dairy), array(small)];
+    const limit = 35 * 56.8;
+    expect(clipped.limitW).toBeCloseTo(limit, 6);
+    for (const [month, at] of clipped.months.entries()) {
+      expect(at.madeWh).toBeLessThanOrEqual(full.months[month]!.madeWh + 1e-6);
+      expect(at.clippedWh).toBeGreaterThanOrEqual(0);
+      // what reaches the bank's posts and what is clipped add up to what was offered
+      const offered = full.months[month]!.madeWh / full.bankKeeps + full.months[month]!.clippedWh;
+      expect(at.madeWh / clipped.bankKeeps + at.clippedWh).toBeCloseTo(offered, 3);
+      expect(at.madeWh / clipped.bankKeeps).toBeLessThanOrEqual(limit * 24);
+    }
+    expect(sum(clipped.months.map(({ clearClippedWh }) => clearClippedWh))).toBeGreaterThan(
+      sum(clipped.months.map(({ clippedWh }) => clippedWh)),
+    );
+  });
+
+  it('loses the volts a pulse-width controller cannot use', () => {
+    const pwm = {
+      ...dairy,
+      strings: { ...dairy.strings, controller: { ...dairy.strings.controller, kind: 'pwm' as const } },
+    };
+    const share = 56.8 / (3 * 31.4);
+    for (const [month, wh] of made(pwm).entries()) expect(wh).toBeCloseTo(share * made(dairy)[month]!, 3);
+  });
+
+  it('loses the round trip only on what goes through the bank', () => {
+    const [none, all] = [set('/array/throughBank', 0), set('/array/throughBank', 100)];
+    for (const [month, wh] of made(all).entries()) expect(wh).toBeCloseTo(0.94 * made(none)[month]!, 6);
+  });
+
+  it('is less on a hot roof than on a pole', () => {
+    const roof = sum(made({ ...dairy, array: { ...dairy.array, mounting: 'roof' } }));
+    const pole = sum(made({ ...dairy, array: { ...dairy.array, mounting: 'pole' } }));
+    expect(roof).toBeLessThan(pole);
+    expect(roof / pole).toBeGreaterThan(0.9);
+  });
+
+  it('is never less under a brighter sky, in any month, anywhere', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -60, max: 60 }), fc.integer({ min: 0, max: 40 }), (lat, tilt) => {
+        const design = set(
+          '/array/tilt',
+          tilt,
+          set('/array/azimuth', lat >= 0 ? 180 : 0, set('/place/lat', lat)),
+        );
+        const dull = calculate(design, plainClimate(lat), { ghiFactor: 0.8 }).array!;
+        const bright = calculate(design, plainClimate(lat)).array!;
+        for (const [month, at] of bright.months.entries())
+          expect(at.madeWh).toBeGreaterThanOrEqual(dull.months[month]!.madeWh - 1);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('what is asked for', () => {
+  it('is the worst month of the months in use, never one that is not', () => {
+    const summer = { ...dairy, uses: { a: { ...dairy.uses.u4!, months: [6, 7, 8] } } };
+    expect([6, 7, 8]).toContain(array(summer).worst?.month);
+    expect([12, 1, 2]).toContain(array(dairy).worst?.month);
+    expect(array(summer).months.filter(({ inUse }) => inUse)).toHaveLength(3);
+  });
+
+  it('makes the ratio that practice asks for, and no panel more than that', () => {
+    for (const service of ['ordinary', 'critical'] as const) {
+      const result = array({ ...dairy, array: { ...dairy.array, service } });
+      const need = result.needs.find(({ school }) => school === 'worst-month')!.modules;
+      expect(need * result.perModuleWh).toBeGreaterThanOrEqual(result.worst!.usedWh * LOAD_RATIO[service]);
+      expect((need - 1) * result.perModuleWh).toBeLessThan(result.worst!.usedWh * LOAD_RATIO[service]);
+    }
+  });
+
+  it('lets the charge rate govern a large lead-acid bank', () => {
+    const lead = {
+      ...dairy,
+      bank: {
+        ...dairy.bank,
+        chemistry: 'flooded' as const,
+        unitVolts: chosen(2),
+        series: chosen(24),
+        unitAh: chosen(3000),
+        parallel: chosen(1),
+      },
+    };
+    const result = array(lead);
+    expect(result.governing?.school).toBe('charge-rate');
+    // 5 % of 3000 Ah an hour, 150 A at 58.4 V
+    expect(result.governing?.modules).toBe(Math.ceil((150 * 58.4) / (410 * result.keeps * 0.97)));
+  });
+
+  it('asks nothing where nothing is used', () => {
+    expect(array({ ...dairy, uses: {} })).toMatchObject({ worst: null, governing: null });
+  });
+});
+
+describe('the best tilt', () => {
+  it('is steep for winter use and flat for summer use', () => {
+    const tilt = (months: number[]) => {
+      const facts = calculate(
+        { ...dairy, uses: { a: { ...dairy.uses.u4!, months, watts: guess(50) } } },
+        climate,
+      );
+      return bestTilt(facts.climate!, facts.array!.months, 0.2);
+    };
+    expect(tilt([12, 1])).toBeGreaterThanOrEqual(55);
+    expect(tilt([6, 7])).toBeLessThanOrEqual(25);
+  });
+  it('is beaten by none of the tilts it tried', () => {
+    const facts = calculate(dairy, climate);
+    const best = bestTilt(facts.climate!, facts.array!.months, 0.2);
+    const worstAt = (tilt: number) => array(set('/array/azimuth', 180, set('/array/tilt', tilt))).worst!;
+    const poa = (tilt: number) =>
+      Math.min(
+        ...array(set('/array/azimuth', 180, set('/array/tilt', tilt))).months.map(
+          (m) => m.poaKWhm2 / m.usedWh,
+        ),
+      );
+    for (let tilt = 0; tilt <= 90; tilt += 15) expect(poa(best)).toBeGreaterThanOrEqual(poa(tilt) - 1e-12);
+    expect(worstAt(best).month).toBeGreaterThan(0);
+  });
+});
+
+it('is warmest at three in the afternoon and coldest twelve hours from it', () => {
+  expect(airAt(15, 2, 12)).toBeCloseTo(12, 9);
+  expect(airAt(3, 2, 12)).toBeCloseTo(2, 9);
+  expect(airAt(9, 2, 12)).toBeCloseTo(7, 9);
+});

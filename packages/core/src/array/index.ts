@@ -1,0 +1,4 @@
+export * from './array';
+export * from './bestTilt';
+export * from './planeDay';
+export * from './yield';

@@ -1,0 +1,73 @@
+import { blankDesign, blankUse, chosen } from '../design';
+import { computeLoads } from '../loads';
+import {
+  CHEMISTRIES,
+  autonomyDays,
+  bankNeeds,
+  computeBank,
+  fitsBus,
+  ratedEnergyWh,
+  temperatureFactor,
+} from '.';
+
+describe('autonomy formula', () => {
+  // Messenger & Ventre, Photovoltaic Systems Engineering (from memory): 3.4 peak sun hours
+  it('gives 11.8 days critical, 2.9 ordinary', () => {
+    expect(autonomyDays(3.4, true)).toBeCloseTo(11.84, 2);
+    expect(autonomyDays(3.4, false)).toBeCloseTo(2.948, 2);
+  });
+  it('does not answer below one hour of sun', () => {
+    expect(autonomyDays(0.9, true)).toBeNull();
+  });
+});
+
+it('sizes as IEEE 1013 and 1562 practice does, by hand', () => {
+  // 2.4 kWh a day, three days, half of it usable, 0.82 left in the cold: 2400 × 3 ÷ (0.5 × 0.82)
+  expect(ratedEnergyWh(2400, 3, 0.5, 0.82, 1)).toBeCloseTo(17_560.98, 1);
+});
+
+it('loses about a per cent of lead-acid capacity a kelvin below 25 °C (from memory)', () => {
+  expect(temperatureFactor(CHEMISTRIES.flooded, 25)).toBe(1);
+  expect(temperatureFactor(CHEMISTRIES.flooded, 5)).toBeCloseTo(0.82, 6);
+  expect(temperatureFactor(CHEMISTRIES.flooded, 40)).toBe(1);
+  expect(temperatureFactor(CHEMISTRIES.flooded, -60)).toBe(0.4);
+});
+
+describe('a bank of units', () => {
+  const design = blankDesign({ name: 'Bank', kind: 'cabin', units: 'metric', busVolts: 24 });
+  design.uses = { a: { ...blankUse(1, 'Load'), watts: chosen(100), hours: chosen(9.7), supply: 'dc' } };
+  design.bank = { ...design.bank, depth: chosen(80), coldest: chosen(25), parallel: chosen(3) };
+
+  it('adds volts in series and amp-hours in parallel', () => {
+    const bank = computeBank(design, computeLoads(design));
+    expect(bank.ratedWh).toBeCloseTo(25.6 * 300, 6);
+    expect(bank.usableWh).toBeCloseTo(25.6 * 300 * 0.8 * Math.sqrt(0.94), 6);
+    expect(bank.days).toBeCloseTo(bank.usableWh / 1000, 6);
+  });
+
+  it('names what each school asks for', () => {
+    const loads = computeLoads(design);
+    const bank = computeBank(design, loads);
+    const needs = bankNeeds(design, bank, loads, 100);
+    expect(needs.find(({ school }) => school === 'charge')?.ratedWh).toBeCloseTo(200 * 25.6, 6);
+    expect(needs.find(({ school }) => school === 'discharge')?.ratedWh).toBeCloseTo(200, 6);
+    expect(needs.find(({ school }) => school === 'days')?.parallel).toBe(2);
+  });
+
+  it.each([
+    [12.8, 24, 2],
+    [25.6, 24, 1],
+    [51.2, 48, 1],
+    [3.2, 48, 15],
+    [6, 48, 8],
+    [2, 24, 12],
+    [12, 12, 1],
+  ] as const)('puts units of %d V on a %d V bus', (unit, bus, series) => {
+    const bank = computeBank(
+      { ...design, busVolts: bus, bank: { ...design.bank, unitVolts: chosen(unit) } },
+      computeLoads(design),
+    );
+    expect(Math.abs(bank.seriesForBus - series)).toBeLessThanOrEqual(unit === 3.2 ? 1 : 0);
+    expect(fitsBus(bank.seriesForBus * unit, bus)).toBe(true);
+  });
+});

@@ -1,0 +1,2 @@
+export * from './bank';
+export * from './chemistries';

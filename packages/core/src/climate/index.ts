@@ -1,0 +1,3 @@
+export * from './grid';
+export * from './resolve';
+export * from './credits';

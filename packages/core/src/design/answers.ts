@@ -1,0 +1,156 @@
+import type { Finding } from '../findings';
+import { arrangementText } from '../findings';
+import type { Pen } from '../figures';
+import { BANK_SCHOOLS } from '../figures';
+import type { Facts } from './calculate';
+import type { Sheet } from './sheets';
+import { monthName, usesInOrder } from './types';
+
+/** The line under a sheet's question: what decides, then the rest. */
+export interface Answer {
+  lead: string;
+  rest: string;
+}
+
+const answer = (lead: string, rest = ''): Answer => ({ lead, rest });
+
+export function answersOf(facts: Facts, pen: Pen): Record<Sheet, Answer> {
+  return {
+    uses: usesAnswer(facts, pen),
+    place: placeAnswer(facts, pen),
+    bank: bankAnswer(facts, pen),
+    array: arrayAnswer(facts, pen),
+    strings: stringsAnswer(facts, pen),
+  };
+}
+
+function usesAnswer({ loads, design }: Facts, pen: Pen): Answer {
+  const heaviest = loads.heaviest;
+  if (!heaviest) return answer('Nothing yet.', 'Add the first use below, or paste rows from a spreadsheet.');
+  const used = loads.months.filter(({ busWh }) => busWh > 0);
+  const lightest = used.reduce((least, month) => (month.busWh < least.busWh ? month : least));
+  const biggest = loads.rows
+    .filter((row) => !row.surplus && row.months.includes(heaviest.month))
+    .reduce<(typeof loads.rows)[number] | null>(
+      (most, row) => (row.busWh > (most?.busWh ?? 0) ? row : most),
+      null,
+    );
+  const name = biggest && design.uses[biggest.id]?.name;
+  const share = biggest ? Math.round((100 * biggest.busWh) / heaviest.busWh) : 0;
+  const parts = [
+    lightest.busWh < heaviest.busWh * 0.97
+      ? `${pen(lightest.busWh, 'energy')} in ${monthName(lightest.month)}`
+      : 'about the same all the months in use',
+    name ? `${name} is ${share} % of the heaviest day` : null,
+  ].filter((part) => part !== null);
+  return answer(
+    `${pen(heaviest.busWh, 'energy')} a day in ${monthName(heaviest.month)}.`,
+    `${capital(parts.join('; '))}.`,
+  );
+}
+
+function placeAnswer({ climate, loads }: Facts, pen: Pen): Answer {
+  if (!climate) return answer('No place yet.', 'Type where it will stand, or search a name.');
+  const inUse = climate.months.map((month, index) => ({
+    ...month,
+    month: index + 1,
+    used: (loads.months[index]?.busWh ?? 0) > 0,
+  }));
+  const counted = inUse.some(({ used }) => used) ? inUse.filter(({ used }) => used) : inUse;
+  const [darkest, brightest] = [
+    counted.reduce((least, month) => (month.ghiKWhm2 < least.ghiKWhm2 ? month : least)),
+    counted.reduce((most, month) => (month.ghiKWhm2 > most.ghiKWhm2 ? month : most)),
+  ];
+  return answer(
+    `${pen(darkest.ghiKWhm2, 'irradiation')} a day on the flat in ${monthName(darkest.month)}, ${pen(brightest.ghiKWhm2, 'irradiation')} in ${monthName(brightest.month)}.`,
+    `On record between ${pen(climate.low.valueC, 'temperature')} and ${pen(climate.high.valueC, 'temperature')}.`,
+  );
+}
+
+function bankAnswer({ bank, bankNeeds, bankGoverning, design }: Facts, pen: Pen): Answer {
+  const size = `${pen(bank.usableWh, 'energy')} usable of ${pen(bank.ratedWh, 'energy')} rated`;
+  if (bank.days === null) return answer('Not known yet.', `${size}; what it must carry comes from the uses.`);
+  const wanted = design.bank.days.value;
+  const days = bankNeeds.find(({ school }) => school === 'days');
+  const governs = bankGoverning
+    ? ` ${capital(BANK_SCHOOLS[bankGoverning.school])} ${bankGoverning.school === 'days' ? 'govern' : 'governs'} its size.`
+    : '';
+  return bank.days >= wanted * 0.995
+    ? answer(
+        `It carries ${pen(bank.days, 'days')}.`,
+        `You asked for ${pen(wanted, 'days')}; ${size}.${governs}`,
+      )
+    : answer(
+        `Not so long: ${pen(bank.days, 'days')}.`,
+        `You asked for ${pen(wanted, 'days')}, which takes ${days?.parallel ?? '–'} in parallel; ${size}.${governs}`,
+      );
+}
+
+function arrayAnswer({ array, design }: Facts, pen: Pen): Answer {
+  const worst = array?.worst;
+  if (!array) return answer('Not known yet.', 'The sun comes from the place.');
+  if (!worst || worst.ratio === null) return answer('Not known yet.', 'What is used comes from the uses.');
+  const need = array.governing;
+  const asks = need
+    ? ` ${need.school === 'worst-month' ? `${monthName(worst.month)} with its margin asks` : 'The bank’s least charge rate asks'} for ${need.modules}; there ${array.wiredModules === 1 ? 'is' : 'are'} ${array.wiredModules} in the strings.`
+    : '';
+  const rest = `In ${monthName(worst.month)} an average day makes ${pen(worst.madeWh, 'energy')} for ${pen(worst.usedWh, 'energy')} used.${asks}`;
+  if (worst.ratio < 1) return answer(`${design.array.count.value} are too few.`, rest);
+  return answer(
+    worst.ratio < array.loadRatio
+      ? `${design.array.count.value}, just.`
+      : `${design.array.count.value} will do.`,
+    rest,
+  );
+}
+
+function stringsAnswer({ strings, climate }: Facts, pen: Pen): Answer {
+  if (!strings || !climate) return answer('Not known yet.', 'The record low and high come from the place.');
+  const { chosen, window, best } = strings;
+  const fitting = best
+    ? ` ${capital(arrangementText(best))} fits, with ${pen(window.maxV - best.coldVocV, 'voltage')} to spare.`
+    : ' None of the ways to wire them fits.';
+  if (chosen.coldVocV > window.maxV) {
+    return answer(
+      'Not this one.',
+      `${chosen.series} in series reach ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; the controller is destroyed above ${pen(window.maxV, 'voltage')}.${fitting}`,
+    );
+  }
+  if (chosen.faults !== 0)
+    return answer(
+      'Not this one.',
+      `${capital(arrangementText(chosen))} stays under ${pen(window.maxV, 'voltage')}, but fails otherwise.${fitting}`,
+    );
+  return answer(
+    `${capital(arrangementText(chosen))} stands.`,
+    `From ${pen(chosen.hotVmpV, 'voltage')} working on the hottest afternoon to ${pen(chosen.coldVocV, 'voltage')} open on the coldest morning, ${pen(window.maxV - chosen.coldVocV, 'voltage')} under the limit.`,
+  );
+}
+
+/** Each sheet's one governing figure for the run of sheets. */
+export function governingOf(facts: Facts, pen: Pen): Record<Sheet, string> {
+  const { loads, climate, bank, strings, design, module } = facts;
+  const heaviest = loads.heaviest;
+  return {
+    uses: heaviest
+      ? `${pen(heaviest.busWh, 'energy')} a day, ${monthName(heaviest.month)}`
+      : `${usesInOrder(design).length} uses`,
+    place: climate
+      ? `${pen(climate.low.valueC, 'temperature')} to ${pen(climate.high.valueC, 'temperature')}`
+      : 'not chosen yet',
+    bank: `${design.busVolts} V · ${pen(bank.usableWh, 'energy')} usable`,
+    array: `${design.array.count.value} × ${pen(module.pmaxW, 'power')}`,
+    strings: strings ? arrangementText(strings.chosen) : 'waits for the place',
+  };
+}
+
+/** The gravest mark on each sheet. */
+export function marksOf(findings: readonly Finding[]): Partial<Record<Sheet, 'stop' | 'look'>> {
+  const marks: Partial<Record<Sheet, 'stop' | 'look'>> = {};
+  for (const { sheet, severity } of findings) {
+    if (severity === 'stop' || (severity === 'look' && marks[sheet] !== 'stop')) marks[sheet] = severity;
+  }
+  return marks;
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,124 @@
+import { CHEMISTRIES } from '../bank';
+import { moduleClass, sheetOfClass, type ModuleClass } from '../module';
+import { controllerClass, controllerOfClass, type ControllerClass } from '../strings';
+import type { UnitSystem } from '../units';
+import {
+  ALL_MONTHS,
+  type Bank,
+  type BusVolts,
+  type Chemistry,
+  type Design,
+  type Entry,
+  type JobKind,
+  type Source,
+  type Use,
+} from './types';
+import { CURRENT_VERSION } from './version';
+
+export const entry = (value: number, from: Source): Entry => ({ value, from });
+export const guess = (value: number) => entry(value, 'guess');
+export const chosen = (value: number) => entry(value, 'chosen');
+export const catalogue = (value: number) => entry(value, 'catalogue');
+export const measured = (value: number) => entry(value, 'measured');
+
+/** A use with everything but its name to be filled in; every figure a guess. */
+export function blankUse(position: number, name = ''): Use {
+  return {
+    name,
+    position,
+    watts: guess(0),
+    count: chosen(1),
+    hours: guess(1),
+    months: [...ALL_MONTHS],
+    supply: 'ac',
+    startFactor: guess(1),
+    priority: 'must',
+    standby: guess(0),
+  };
+}
+
+/** A row's id and its position for the end of the table. */
+export function nextPosition(uses: Readonly<Record<string, Use>>): number {
+  return Math.max(0, ...Object.values(uses).map(({ position }) => position)) + 1;
+}
+
+/** Bank units as they are commonly sold for a bus, of one chemistry. Common practice. */
+export function usualBank(
+  chemistry: Chemistry,
+  busVolts: BusVolts,
+): Pick<Bank, 'chemistry' | 'depth' | 'unitVolts' | 'unitAh' | 'series'> {
+  const lfp = chemistry === 'lfp';
+  const [volts, ah] = lfp ? [12.8 * (busVolts / 12), 100] : [6, 225];
+  return {
+    chemistry,
+    depth: chosen(CHEMISTRIES[chemistry].depthPct),
+    unitVolts: catalogue(volts),
+    unitAh: catalogue(ah),
+    series: chosen(lfp ? 1 : busVolts / 6),
+  };
+}
+
+export interface Start {
+  name: string;
+  kind: JobKind;
+  units: UnitSystem;
+  busVolts: BusVolts;
+}
+
+/** A hot panel keeps about this share of its working volts. Common practice. */
+const HOT_SHARE = 0.78;
+
+/** Panels in series that still charge the bank on a hot roof. */
+function usualSeries({ numbers }: ModuleClass, controller: ControllerClass, busVolts: BusVolts): number {
+  const needed = CHEMISTRIES.lfp.absorptionV * (busVolts / 12) + controller.numbers.headroom;
+  return Math.ceil(needed / (numbers.vmp * HOT_SHARE));
+}
+
+/** A new job with nothing to carry and no place yet. */
+export function blankDesign({ name, kind, units, busVolts }: Start): Design {
+  const moving = kind === 'trailer' || kind === 'boat';
+  const module = moduleClass(moving ? 'mono-32-half' : 'mono-54-half');
+  const controller = controllerClass(busVolts === 48 ? 'mppt-150-60' : 'mppt-100-30');
+  const series = usualSeries(module, controller, busVolts);
+  return {
+    version: CURRENT_VERSION,
+    name,
+    kind,
+    units,
+    busVolts,
+    supply: {
+      inverterEfficiency: guess(90),
+      inverterIdle: guess(busVolts === 48 ? 30 : 12),
+      inverterHours: guess(24),
+      dcEfficiency: guess(97),
+    },
+    uses: {},
+    place: { name: '', lat: null, lon: null, altitude: null, low: null, high: null, ghi: {}, air: {} },
+    bank: {
+      ...usualBank('lfp', busVolts),
+      days: chosen(kind === 'homestead' ? 3 : 2),
+      coldest: guess(5),
+      coldProtected: true,
+      parallel: chosen(1),
+    },
+    array: {
+      module: sheetOfClass(module),
+      count: chosen(series),
+      tilt: chosen(moving ? 0 : 35),
+      azimuth: chosen(180),
+      mounting: moving ? 'roof' : 'rack',
+      service: 'ordinary',
+      albedo: guess(20),
+      soiling: guess(3),
+      wiring: guess(2),
+      mismatch: guess(3),
+      throughBank: guess(65),
+    },
+    strings: {
+      controller: controllerOfClass(controller),
+      series: chosen(series),
+      parallel: chosen(1),
+      inputs: chosen(1),
+    },
+  };
+}

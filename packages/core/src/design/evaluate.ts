@@ -1,0 +1,202 @@
+import type { ArrayMonth } from '../array';
+import { bestTiltOf } from './bestTiltOf';
+import type { BankSchool } from '../bank';
+import type { ClimateMonth, GridClimate } from '../climate';
+import { arrangementSentence, findingsOf, type Finding } from '../findings';
+import { BANK_SCHOOLS, figuresOf, penFor, type Figure, type Pen } from '../figures';
+import { sameArrangement, type Arrangement } from '../strings';
+import { answersOf, governingOf, marksOf, type Answer } from './answers';
+import { calculate, type Facts } from './calculate';
+import type { Sheet } from './sheets';
+import type { Design } from './types';
+import { verdictOf, type Verdict } from './verdict';
+import { workingRange } from './workingRange';
+
+export interface TallyEntry {
+  figureId: string;
+  sheet: Sheet;
+  mark: 'stop' | 'look' | null;
+}
+
+export interface ArrangementRow extends Arrangement {
+  chosen: boolean;
+  sentence: string;
+}
+
+/** What the window ruler draws. */
+export interface WindowPicture {
+  maxV: number;
+  chargesFromV: number;
+  maxWorkV: number;
+  lowC: number;
+  highC: number;
+  chosenSeries: number;
+  /** One bar for each number in series; `density` is the year's working range over equal steps from hot to cold. */
+  bars: {
+    series: number;
+    hotVmpV: number;
+    coldVocV: number;
+    density: { fromV: number; toV: number; share: number[] };
+  }[];
+}
+
+/** What the bank's measuring stick draws, and what each school asks for. */
+export interface BankPicture {
+  ratedWh: number;
+  usableWh: number;
+  dailyWh: number;
+  wantedDays: number;
+  days: number | null;
+  needs: { school: BankSchool; name: string; rated: string; parallel: number; governs: boolean }[];
+}
+
+/** What a design comes to: plain data, the same on the screen, in the book and over the wire. */
+export interface Evaluation {
+  verdict: Verdict;
+  figures: Record<string, Figure>;
+  findings: Finding[];
+  tally: TallyEntry[];
+  answers: Record<Sheet, Answer>;
+  governing: Record<Sheet, string>;
+  marks: Partial<Record<Sheet, 'stop' | 'look'>>;
+  months: ArrayMonth[];
+  climate: {
+    months: ClimateMonth[];
+    altitudeM: number;
+    lowC: number;
+    highC: number;
+    lowNote: string;
+    highNote: string;
+  } | null;
+  arrangements: ArrangementRow[];
+  window: WindowPicture | null;
+  bank: BankPicture;
+  bestTiltDeg: number | null;
+}
+
+/** The part of an evaluation that says whether a design stands; a list of many jobs needs no more. */
+export type Judgement = Pick<Evaluation, 'verdict' | 'figures' | 'findings' | 'tally'>;
+
+export function judge(design: Design, grid: GridClimate | null): Judgement {
+  return judged(calculate(design, grid), penFor(design.units));
+}
+
+function judged(facts: Facts, pen: Pen): Judgement {
+  const findings = findingsOf(facts, pen);
+  const figures = Object.fromEntries(figuresOf(facts, pen).map((figure) => [figure.id, figure]));
+  return { verdict: verdictOf(facts, findings), figures, findings, tally: tallyOf(figures, findings) };
+}
+
+/**
+ * The one way from a design to figures and findings.
+ * @param design a valid design, @param grid what the climate grid says of its place, null while unknown
+ */
+export function evaluate(design: Design, grid: GridClimate | null): Evaluation {
+  const facts = calculate(design, grid);
+  const pen = penFor(design.units);
+  const judgement = judged(facts, pen);
+  const { climate, strings } = facts;
+  return {
+    ...judgement,
+    answers: answersOf(facts, pen),
+    governing: governingOf(facts, pen),
+    marks: marksOf(judgement.findings),
+    months: facts.array?.months ?? monthsWithoutSun(facts),
+    climate: climate && {
+      months: climate.months,
+      altitudeM: climate.altitudeM,
+      lowC: climate.low.valueC,
+      highC: climate.high.valueC,
+      lowNote: climate.low.note,
+      highNote: climate.high.note,
+    },
+    arrangements: strings
+      ? strings.arrangements.map((arrangement) => ({
+          ...arrangement,
+          chosen: sameArrangement(arrangement, strings.chosen),
+          sentence: arrangementSentence(arrangement, strings, pen, design.array.count.value),
+        }))
+      : [],
+    window: windowPicture(facts),
+    bank: bankPicture(facts, pen),
+    bestTiltDeg: bestTiltOf(facts),
+  };
+}
+
+/** The few figures that decide the design; each carries the gravest mark of the findings about it. */
+const TALLY: readonly (readonly [figureId: string, sheet: Sheet, about: RegExp])[] = [
+  ['array.ratio', 'array', /^array\.short|^place\.polarNight/],
+  ['bank.days', 'bank', /^bank\.days/],
+  ['strings.cold', 'strings', /^strings\.cold/],
+  ['strings.hot', 'strings', /^strings\.hot/],
+  ['load.heaviest', 'uses', /^uses\.none/],
+];
+
+function tallyOf(figures: Record<string, Figure>, findings: readonly Finding[]): TallyEntry[] {
+  return TALLY.filter(([figureId]) => figures[figureId]).map(([figureId, sheet, about]) => {
+    const severity = findings.find(
+      (finding) => about.test(finding.id) && finding.severity !== 'note',
+    )?.severity;
+    return { figureId, sheet, mark: severity === 'stop' || severity === 'look' ? severity : null };
+  });
+}
+
+function monthsWithoutSun({ loads }: Facts): ArrayMonth[] {
+  return loads.months.map(({ month, busWh }) => ({
+    month,
+    inUse: busWh > 0,
+    poaKWhm2: 0,
+    madeWh: 0,
+    usedWh: busWh,
+    ratio: null,
+    clippedWh: 0,
+    clearClippedWh: 0,
+  }));
+}
+
+function bankPicture({ bank, bankNeeds, bankGoverning, design }: Facts, pen: Pen): BankPicture {
+  return {
+    ratedWh: bank.ratedWh,
+    usableWh: bank.usableWh,
+    dailyWh: bank.dailyWh,
+    wantedDays: design.bank.days.value,
+    days: bank.days,
+    needs: bankNeeds.map((need) => ({
+      school: need.school,
+      name: BANK_SCHOOLS[need.school],
+      rated: pen(need.ratedWh, 'energy'),
+      parallel: need.parallel,
+      governs: need === bankGoverning,
+    })),
+  };
+}
+
+function windowPicture({ strings, array, module }: Facts): WindowPicture | null {
+  if (!strings) return null;
+  const { window, chosen, panel } = strings;
+  const most = Math.max(chosen.series + 1, Math.ceil(window.maxV / panel.coldVocV));
+  const first = Math.max(1, Math.min(chosen.series - 2, Math.floor(window.chargesFromV / panel.hotVmpV)));
+  const shown: number[] = [];
+  for (let series = first; series <= most; series++) shown.push(series);
+  const kept =
+    shown.length <= 6
+      ? shown
+      : shown.filter((series) => Math.abs(series - chosen.series) <= 2 || series === most - 1).slice(0, 6);
+  const range = array ? workingRange(array.planeYear, module) : null;
+  return {
+    maxV: window.maxV,
+    chargesFromV: window.chargesFromV,
+    maxWorkV: window.maxWorkV,
+    lowC: strings.lowC,
+    highC: strings.highC,
+    chosenSeries: chosen.series,
+    bars: kept.map((series) => ({
+      series,
+      hotVmpV: series * panel.hotVmpV,
+      coldVocV: series * panel.coldVocV,
+      density: range
+        ? { fromV: series * range.fromV, toV: series * range.toV, share: range.share }
+        : { fromV: 0, toV: 0, share: [] },
+    })),
+  };
+}

@@ -1,0 +1,16 @@
+export * from './blank';
+export * from './evaluate';
+export * from './examples';
+export * from './fields';
+export * from './guesses';
+export * from './jobFile';
+export * from './migrations';
+export * from './patch';
+export * from './pointer';
+export * from './schema';
+export * from './sheets';
+export * from './types';
+export * from './validate';
+export * from './verdict';
+export * from './version';
+export { calculate, type Facts } from './calculate';

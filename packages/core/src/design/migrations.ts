@@ -1,0 +1,44 @@
+import { cloned } from './patch';
+import { CURRENT_VERSION } from './version';
+
+type Document = Record<string, unknown> & { version: number };
+/** From version `from` to the next. */
+export interface Migration {
+  from: number;
+  step: (document: Document) => Document;
+}
+
+/** One entry a version, oldest first; each has its own test. */
+export const MIGRATIONS: readonly Migration[] = [];
+
+export class NewerVersionError extends Error {
+  readonly code = 'NEWER_VERSION';
+  constructor(version: number, current: number) {
+    super(
+      `The job was written by a newer Ivolt (version ${version}; this one reads up to ${current}). Update this Ivolt first`,
+    );
+  }
+}
+
+/**
+ * Brings an older document forward to the current version; the argument is left as it was.
+ * @throws NewerVersionError, or TypeError where the document has no version
+ */
+export function migrate(
+  document: unknown,
+  migrations: readonly Migration[] = MIGRATIONS,
+  current: number = CURRENT_VERSION,
+): Document {
+  const version = (document as { version?: unknown } | null | undefined)?.version;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
+    throw new TypeError('The job does not say which version it is');
+  }
+  if (version > current) throw new NewerVersionError(version, current);
+  let result = cloned(document) as Document;
+  while (result.version < current) {
+    const migration = migrations.find(({ from }) => from === result.version);
+    if (!migration) throw new TypeError(`No way is known from version ${result.version} to ${current}`);
+    result = { ...migration.step(result), version: result.version + 1 };
+  }
+  return result;
+}

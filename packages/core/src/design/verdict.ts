@@ -1,0 +1,56 @@
+import type { Finding } from '../findings';
+import type { Facts } from './calculate';
+
+/** unknown: something it needs is missing. falls: a stop finding. look: stands, with things to look at. */
+export type Standing = 'unknown' | 'falls' | 'look' | 'stands';
+
+export interface Verdict {
+  standing: Standing;
+  /** In a few words: "Does not stand". */
+  words: string;
+  /** What holds it back, or how well it stands. */
+  sentence: string;
+}
+
+export function verdictOf(facts: Facts, findings: readonly Finding[]): Verdict {
+  const stops = findings.filter(({ severity }) => severity === 'stop');
+  const looks = findings.filter(({ severity }) => severity === 'look');
+  if (stops.length > 0) {
+    return { standing: 'falls', words: 'Does not stand', sentence: holdsBack(stops) };
+  }
+  const missing = [
+    facts.loads.heaviest ? null : 'what it must carry',
+    facts.climate ? null : 'the sun of the place',
+  ].filter((part) => part !== null);
+  if (missing.length > 0) {
+    return { standing: 'unknown', words: 'Not known yet', sentence: `Missing: ${missing.join(', and ')}.` };
+  }
+  if (looks.length > 0) return { standing: 'look', words: 'Stands, but look', sentence: holdsBack(looks) };
+  return { standing: 'stands', words: 'Stands', sentence: 'Nothing holds it back.' };
+}
+
+function holdsBack(findings: readonly Finding[]): string {
+  const [first, ...rest] = findings;
+  const more = rest.length > 0 ? ` And ${rest.length} more.` : '';
+  return first ? `${first.title}.${more}` : '';
+}
+
+/** The margins the verdict hangs on, as shares of their limits: above 0 is inside. */
+export interface Margins {
+  energy: number | null;
+  days: number | null;
+  cold: number | null;
+  hot: number | null;
+  shortCircuit: number | null;
+}
+
+export function marginsOf({ array, bank, design, strings }: Facts): Margins {
+  const chosen = strings?.chosen;
+  return {
+    energy: array?.worst?.ratio == null ? null : array.worst.ratio - 1,
+    days: bank.days === null ? null : bank.days / design.bank.days.value - 1,
+    cold: strings && chosen ? 1 - chosen.coldVocV / strings.window.maxV : null,
+    hot: strings && chosen ? chosen.hotVmpV / strings.window.chargesFromV - 1 : null,
+    shortCircuit: strings && chosen ? 1 - chosen.iscA / strings.window.maxIscA : null,
+  };
+}

@@ -1,0 +1,80 @@
+import { autonomyDays } from '../bank';
+import type { Facts } from '../design/calculate';
+import { figure, step, type Figure, type Pen } from './figure';
+
+export const BANK_SCHOOLS = {
+  days: 'the days to carry',
+  discharge: 'the largest draw',
+  charge: 'the charge rate of the array',
+} as const;
+
+export function bankFigures(facts: Facts, pen: Pen): Figure[] {
+  const { design, bank, bankNeeds, bankGoverning, array } = facts;
+  const keeps = [
+    step('usable depth', `× ${(design.bank.depth.value / 100).toFixed(2)}`),
+    step(
+      `capacity at ${pen(design.bank.coldest.value, 'temperature')}`,
+      `× ${bank.temperatureFactor.toFixed(2)}`,
+    ),
+    step('gives back', `× ${bank.dischargeEfficiency.toFixed(2)}`),
+  ];
+  const sunHours = array?.worst?.poaKWhm2 ?? null;
+  const formula = sunHours === null ? null : autonomyDays(sunHours, design.array.service === 'critical');
+  const days = bankNeeds.find(({ school }) => school === 'days');
+  return [
+    figure(pen, 'bank.usable', 'bank', 'usable', bank.usableWh, 'energy', {
+      steps: [
+        step(`${design.bank.series.value} in series`, pen(bank.volts, 'voltage')),
+        step(`${design.bank.parallel.value} in parallel`, `× ${pen(bank.ah, 'charge')}`),
+        ...keeps,
+      ],
+      source: `IEEE 1013 and IEEE 1562 practice. ${capital(bank.chemistry.name)}: ${bank.chemistry.source}.`,
+    }),
+    figure(pen, 'bank.days', 'bank', 'the bank carries', bank.days, 'days', {
+      steps: [
+        step('usable', pen(bank.usableWh, 'energy')),
+        step('used a day, heaviest month', `÷ ${pen(bank.dailyWh, 'energy')}`),
+      ],
+      source: 'A chosen number of days; the simulated run of dark days is another school.',
+      others:
+        formula === null
+          ? null
+          : `The autonomy formula of Messenger & Ventre (from memory) gives ${pen(formula, 'days')} for ${pen(sunHours ?? 0, 'hours')} of peak sun in the worst month.`,
+    }),
+    figure(pen, 'bank.need', 'bank', 'rated energy asked for', bankGoverning?.ratedWh ?? null, 'energy', {
+      steps: days
+        ? [
+            step('used a day', pen(bank.dailyWh, 'energy')),
+            step('days', `× ${pen(design.bank.days.value, 'days')}`),
+            ...keeps.map(({ label, text }) => step(label, text.replace('×', '÷'))),
+          ]
+        : [],
+      source: 'Days to carry, IEEE 1013 and IEEE 1562 practice.',
+      others: bankNeeds
+        .map(
+          (need) =>
+            `By ${BANK_SCHOOLS[need.school]}: ${pen(need.ratedWh, 'energy')}, ${need.parallel} in parallel.`,
+        )
+        .join(' '),
+    }),
+    figure(
+      pen,
+      'bank.unitsNeeded',
+      'bank',
+      'units asked for',
+      bankGoverning ? bankGoverning.parallel * bank.seriesForBus : null,
+      'count',
+      {
+        steps: bankGoverning
+          ? [
+              step(`in series for ${design.busVolts} V`, `${bank.seriesForBus}`),
+              step(`in parallel, by ${BANK_SCHOOLS[bankGoverning.school]}`, `× ${bankGoverning.parallel}`),
+            ]
+          : [],
+        source: 'Rated energy asked for over one row’s energy, rounded up.',
+      },
+    ),
+  ];
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

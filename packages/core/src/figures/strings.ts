@@ -1,0 +1,103 @@
+import type { Facts } from '../design/calculate';
+import { figure, step, type Figure, type Pen } from './figure';
+
+export function stringFigures({ design, strings, module, bank, array }: Facts, pen: Pen): Figure[] {
+  if (!strings) return [];
+  const { chosen, window, schools, panel } = strings;
+  const colder = 25 - strings.lowC;
+  const beta = module.betaVoc;
+  const hotter = strings.hotCellC - 25;
+  const others = [
+    schools.coefficient === null
+      ? null
+      : `the code table gives × ${schools.codeTable.toFixed(2)}, ${volts(pen, chosen.series * module.vocV * schools.codeTable)}`,
+    schools.meanYearlyLow === null
+      ? null
+      : `the mean of yearly lows, taken at ${pen(schools.yearlyLowC, 'temperature')}, ${volts(pen, chosen.series * module.vocV * schools.meanYearlyLow)}`,
+  ].filter((text) => text !== null);
+  return [
+    figure(
+      pen,
+      'strings.cold',
+      'strings',
+      `cold, limit ${pen(window.maxV, 'voltage')}`,
+      chosen.coldVocV,
+      'voltage',
+      {
+        steps: [
+          step('open-circuit at 25 °C', pen(module.vocV, 'voltage')),
+          step('in series', `× ${chosen.series}`),
+          ...(beta === null
+            ? [
+                step(
+                  `code table at ${pen(strings.lowC, 'temperature')}`,
+                  `× ${strings.coldFactor.toFixed(2)}`,
+                ),
+              ]
+            : [
+                step('colder than 25 °C by', `${colder.toFixed(1)} K`),
+                step('per kelvin', `${pen(-beta * 100, 'coefficient')}`),
+                step(
+                  `1 + ${colder.toFixed(1)} × ${(-beta).toFixed(4)}`,
+                  `× ${strings.coldFactor.toFixed(3)}`,
+                ),
+              ]),
+        ],
+        source:
+          beta === null
+            ? 'The sheet gives no coefficient, so the code table serves: NEC table 690.7(A), crystalline silicon (from memory).'
+            : 'Record low with the panel’s own coefficient.',
+        others: others.length > 0 ? `Other schools: ${others.join('; ')}.` : null,
+      },
+    ),
+    figure(pen, 'strings.hot', 'strings', 'hot working', chosen.hotVmpV, 'voltage', {
+      steps: [
+        step('working volts at 25 °C', pen(module.vmpV, 'voltage')),
+        step('in series', `× ${chosen.series}`),
+        step(`cell at ${pen(strings.hotCellC, 'temperature')}, hotter by`, `${hotter.toFixed(0)} K`),
+        step(
+          `1 − ${hotter.toFixed(0)} × ${(-module.gammaPmax).toFixed(4)}`,
+          `× ${(panel.hotVmpV / module.vmpV).toFixed(3)}`,
+        ),
+      ],
+      source:
+        'Record high plus the rise of this mounting (common practice); volts fall at the rate of power, on the careful side.',
+      others: `It charges above ${pen(window.chargesFromV, 'voltage')}: the bank absorbs at ${pen(bank.absorptionV, 'voltage')}, and the controller wants ${pen(design.strings.controller.headroom.value, 'voltage')} more.`,
+    }),
+    figure(pen, 'strings.isc', 'strings', 'short-circuit amps an input', chosen.iscA, 'current', {
+      steps: [
+        step('short-circuit', pen(module.iscA, 'current')),
+        step('in parallel', `× ${chosen.parallel}`),
+        step('sky brighter than standard', '× 1.25'),
+      ],
+      source: 'NEC 690.8(A).',
+      others: `The input bears ${pen(window.maxIscA, 'current')}.`,
+    }),
+    figure(pen, 'strings.imp', 'strings', 'working amps an input', chosen.impA, 'current', {
+      steps: [step('working amps', pen(module.impA, 'current')), step('in parallel', `× ${chosen.parallel}`)],
+      source: 'Data sheet, standard conditions.',
+      others: `The input uses up to ${pen(window.maxA, 'current')}.`,
+    }),
+    figure(
+      pen,
+      'strings.power',
+      'strings',
+      'charge amps at full sun',
+      array?.chargeAmpsWanted ?? null,
+      'current',
+      {
+        steps: array
+          ? [
+              step('rated in the strings', pen(array.wiredW, 'power')),
+              step('dirt, mismatch, wiring', `× ${array.keeps.toFixed(3)}`),
+              step('bank while it absorbs', `÷ ${pen(bank.absorptionV, 'voltage')}`),
+            ]
+          : [],
+        source: 'Power over volts, at standard sun.',
+        others: `The controller gives ${pen(design.strings.controller.chargeAmps.value, 'current')} at most, ${pen(window.usableW, 'power')} of panels.`,
+      },
+    ),
+  ];
+}
+
+const volts = (pen: Pen, value: number) => pen(value, 'voltage');

@@ -1,0 +1,50 @@
+import type { Facts } from '../design/calculate';
+import type { Operation } from '../design/patch';
+import type { Sheet } from '../design/sheets';
+import type { Pen } from '../figures';
+
+/** stop: do not build this. look: look again. note: know this. */
+export type Severity = 'stop' | 'look' | 'note';
+
+export interface Remedy {
+  /** What pressing it does, as a short order: "Use 3 × 4". */
+  label: string;
+  operations: Operation[];
+}
+
+export interface Finding {
+  id: string;
+  severity: Severity;
+  sheet: Sheet;
+  title: string;
+  /** The reason with the number and the limit. */
+  sentence: string;
+  value: number | null;
+  limit: number | null;
+  remedies: Remedy[];
+  /** Place in the design of the figure it is about. */
+  focus: string | null;
+}
+
+export type FindingParts = Omit<Finding, 'value' | 'limit' | 'remedies' | 'focus'> &
+  Partial<Pick<Finding, 'value' | 'limit' | 'remedies' | 'focus'>>;
+
+/** One rule: what it finds in the facts, if anything. */
+export type Rule = (facts: Facts, pen: Pen) => FindingParts | FindingParts[] | null;
+
+export const remedy = (label: string, ...operations: Operation[]): Remedy => ({ label, operations });
+export const choose = (path: string, value: number): Operation => ({
+  op: 'replace',
+  path,
+  value: { value, from: 'chosen' },
+});
+export const put = (path: string, value: unknown): Operation => ({ op: 'replace', path, value });
+
+const RANK: Record<Severity, number> = { stop: 0, look: 1, note: 2 };
+
+export function findingsBy(rules: readonly Rule[], facts: Facts, pen: Pen): Finding[] {
+  return rules
+    .flatMap((rule) => rule(facts, pen) ?? [])
+    .map((parts): Finding => ({ value: null, limit: null, remedies: [], focus: null, ...parts }))
+    .sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+}

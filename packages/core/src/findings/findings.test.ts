@@ -1,0 +1,239 @@
+import {
+  calculate,
+  chosen,
+  examples,
+  fieldAt,
+  guess,
+  measured,
+  patternOf,
+  withValueAt,
+  FIELDS,
+  SHEETS,
+  type Design,
+} from '../design';
+import { penFor } from '../figures';
+import { moduleClass, sheetOfClass } from '../module';
+import { controllerClass, controllerOfClass } from '../strings';
+import { plainClimate } from '../testing/climates';
+import { CAUTIONS, arrangementSentence, findingsOf, type Finding } from '.';
+import { FAULT, LOSS } from '../strings';
+
+const dairy = examples()[1]!.design;
+const pen = penFor('metric');
+const find = (design: Design, id: string, grid = plainClimate()): Finding | undefined =>
+  findingsOf(calculate(design, grid), pen).find((finding) => finding.id === id);
+const set = (...changes: [path: string, value: unknown][]) =>
+  changes.reduce((design, [path, value]) => withValueAt(design, path, value), dairy);
+const plain = (text: string | undefined) => text?.replace(/[\u00a0\u2009]/g, ' ');
+
+/** Designs that between them set off most rules. */
+const troubled: Design[] = [
+  dairy,
+  set([
+    '/bank',
+    {
+      ...dairy.bank,
+      chemistry: 'flooded',
+      unitVolts: chosen(6),
+      series: chosen(8),
+      parallel: chosen(6),
+      depth: chosen(80),
+      coldest: measured(-14),
+    },
+  ]),
+  set(['/array/tilt', chosen(0)], ['/array/azimuth', chosen(0)], ['/array/count', chosen(3)]),
+  set(
+    ['/array/module', sheetOfClass(moduleClass('poly-36'))],
+    ['/strings/controller', controllerOfClass(controllerClass('pwm-20'))],
+  ),
+  set(['/uses', {}], ['/place/lat', null]),
+  set(['/bank/coldest', measured(-9)], ['/bank/coldProtected', false], ['/bank/series', chosen(3)]),
+  set(['/strings/parallel', chosen(8)], ['/array/count', chosen(32)]),
+  set(
+    ['/array/module/alphaIsc', null],
+    ['/array/module/gammaPmax', null],
+    ['/strings/series', chosen(3)],
+    ['/strings/parallel', chosen(4)],
+  ),
+];
+
+describe('every finding', () => {
+  const all = troubled.flatMap((design) => findingsOf(calculate(design, plainClimate()), pen));
+  it('is in plain words with its numbers, on a sheet that is there', () => {
+    expect(new Set(all.map(({ id }) => id)).size).toBeGreaterThan(20);
+    for (const { title, sentence, sheet } of all) {
+      expect(SHEETS).toContain(sheet);
+      expect(title).toMatch(/^[A-Z]/);
+      expect(sentence).toMatch(/^\S.*[.?]$/s);
+      expect(sentence).not.toMatch(/NaN|Infinity|undefined|null|!/);
+    }
+  });
+  it('that stops says the number and the limit, or why there is none', () => {
+    for (const { id, severity, sentence } of all.filter((finding) => finding.severity === 'stop')) {
+      expect([id, severity, /\d|none|no number|next to no/i.test(sentence)]).toEqual([id, 'stop', true]);
+    }
+  });
+  it('points at a field that is there', () => {
+    for (const { focus } of all) {
+      if (focus && Object.hasOwn(FIELDS, patternOf(focus))) expect(fieldAt(focus).label).not.toBe('');
+    }
+  });
+  it('stands with the gravest first', () => {
+    for (const design of troubled) {
+      const ranks = findingsOf(calculate(design, plainClimate()), pen).map(({ severity }) =>
+        ['stop', 'look', 'note'].indexOf(severity),
+      );
+      expect(ranks).toEqual([...ranks].sort());
+    }
+  });
+});
+
+describe('strings', () => {
+  it('stop at the record low, with volts, limit and a way out', () => {
+    const cold = find(dairy, 'strings.cold');
+    expect(plain(cold?.sentence)).toBe(
+      '163.9 V at −14 °C against 150 V: the first cold morning destroys the controller. At 3 in series it is 122.9 V.',
+    );
+    expect(cold?.remedies.map(({ label }) => label)).toEqual(['Use 3 × 4']);
+  });
+  it('stop where the hot string is below the bank', () => {
+    const hot = find(set(['/strings/series', chosen(2)]), 'strings.hot');
+    // 2 × 31.4 × (1 − 0.0034 × (38 + 3 + 30 − 25)) = 53.0; 4 × 14.2 + 5 = 61.8
+    expect(hot?.value).toBeCloseTo(2 * 31.4 * (1 - 0.0034 * 46), 6);
+    expect(hot?.limit).toBeCloseTo(61.8, 6);
+  });
+  it('stop on short-circuit amps, with the sky’s quarter on top', () => {
+    const isc = find(
+      set(['/strings/series', chosen(3)], ['/strings/parallel', chosen(5)], ['/array/count', chosen(15)]),
+      'strings.isc',
+    );
+    expect(isc).toMatchObject({ severity: 'stop', limit: 84 });
+    expect(isc?.value).toBeCloseTo(5 * 13.95 * 1.25, 6);
+  });
+  it('want a fuse a string from the third on (NEC 690.9)', () => {
+    const three = set(['/strings/series', chosen(3)], ['/strings/parallel', chosen(4)]);
+    expect(plain(find(three, 'strings.fuses')?.sentence)).toMatch(
+      /feed 52\.3 A into a failed one.*25 A fuse/,
+    );
+    expect(
+      find(
+        set(['/strings/series', chosen(3)], ['/strings/parallel', chosen(2)], ['/array/count', chosen(6)]),
+        'strings.fuses',
+      ),
+    ).toBeUndefined();
+  });
+  it('say when the code table is stricter than the coefficient', () => {
+    const edge = set(
+      ['/strings/series', chosen(3)],
+      ['/strings/parallel', chosen(4)],
+      ['/strings/controller/maxVolts', chosen(125)],
+      ['/strings/controller/maxWorkVolts', chosen(120)],
+    );
+    expect(find(edge, 'strings.codeTable')).toMatchObject({ severity: 'look', limit: 125 });
+  });
+  it('say how much is clipped on a cloudless day, and that it harms nothing', () => {
+    const small = set(
+      ['/strings/controller', controllerOfClass(controllerClass('mppt-150-60'))],
+      ['/strings/series', chosen(3)],
+      ['/strings/parallel', chosen(4)],
+    );
+    const clipped = find(small, 'strings.clipped');
+    // 60 A × 56.8 V ÷ 0.97
+    expect(clipped?.limit).toBeCloseTo((60 * 56.8) / 0.97, 3);
+    expect(clipped?.sentence).toMatch(/cloudless day up to .*kWh.*harms nothing/s);
+  });
+  it('name the nearest where nothing fits', () => {
+    const none = set(
+      ['/strings/controller', controllerOfClass(controllerClass('hybrid-450-100'))],
+      ['/array/count', chosen(2)],
+      ['/strings/series', chosen(2)],
+      ['/strings/parallel', chosen(1)],
+    );
+    expect(find(none, 'strings.nothing')?.sentence).toMatch(/None of \d+ ways.*Nearest, .*short of charging/);
+  });
+  it('give each arrangement its own reason', () => {
+    const { strings } = calculate(dairy, plainClimate());
+    for (const arrangement of strings!.arrangements) {
+      const text = plain(arrangementSentence(arrangement, strings!, pen, 12))!;
+      expect(text.startsWith('Fits')).toBe(arrangement.faults === 0);
+      if (arrangement.faults & FAULT.coldVoltage) expect(text).toMatch(/over the limit at −14 °C/i);
+      if (arrangement.faults & FAULT.hotVoltage) expect(text).toMatch(/short of charging on a hot afternoon/);
+      if (arrangement.faults === 0 && arrangement.losses & LOSS.leftOut)
+        expect(text).toMatch(/leaves \d+ panels? out/);
+    }
+  });
+  it('warn of a controller that ties panels to the bank', () => {
+    const wasteful = set(
+      ['/strings/controller', controllerOfClass(controllerClass('pwm-40'))],
+      ['/strings/series', chosen(3)],
+      ['/strings/parallel', chosen(1)],
+      ['/array/count', chosen(3)],
+    );
+    expect(find(wasteful, 'array.pwm')?.value).toBeCloseTo(56.8 / (3 * 31.4), 6);
+  });
+});
+
+describe('bank', () => {
+  it('offers the rows that carry the days, or the days it carries', () => {
+    const short = find(dairy, 'bank.days');
+    expect(short?.remedies.map(({ label }) => plain(label))).toEqual(['Use 3 in parallel', 'Carry 1.8 days']);
+    expect(find(set(['/bank/days', chosen(4)]), 'bank.days')?.severity).toBe('stop');
+  });
+  it('never lets iron-phosphate be charged in frost without its own protection', () => {
+    const frost = (on: boolean) =>
+      find(set(['/bank/coldest', measured(-4)], ['/bank/coldProtected', on]), 'bank.frost')?.severity;
+    expect([frost(false), frost(true)]).toEqual(['stop', 'note']);
+    expect(
+      find(set(['/bank/coldest', measured(0)], ['/bank/coldProtected', false]), 'bank.frost'),
+    ).toBeUndefined();
+  });
+  it('says which voltage the units make, and how many the bus asks for', () => {
+    const wrong = find(set(['/bank/unitVolts', chosen(12.8)], ['/bank/series', chosen(3)]), 'bank.series');
+    expect(wrong).toMatchObject({ severity: 'stop', limit: 48 });
+    expect(wrong?.remedies.map(({ label }) => label)).toEqual(['Use 4 in series']);
+    expect(find(set(['/bank/unitVolts', chosen(37)]), 'bank.series')?.sentence).toMatch(
+      /No number of these units/,
+    );
+  });
+});
+
+describe('uses and place', () => {
+  it('take a use of kilowatts for hours for watt-hours', () => {
+    const heavy = find(
+      set(['/uses/u1/watts', guess(3600)], ['/uses/u1/hours', guess(12)]),
+      'uses.kilowatts:u1',
+    );
+    expect(plain(heavy?.remedies[0]?.label)).toBe('It is 3.60 kWh a day');
+  });
+  it('warn of heavy currents on a low bus', () => {
+    const amps = find({ ...dairy, busVolts: 12 }, 'uses.busAmps');
+    expect(amps?.value).toBeCloseTo(3779 / 12, 6);
+  });
+  it('try the string at a colder low than the grid’s guess', () => {
+    const edge = set(
+      ['/strings/series', chosen(3)],
+      ['/strings/parallel', chosen(4)],
+      ['/strings/controller/maxVolts', chosen(124)],
+      ['/strings/controller/maxWorkVolts', chosen(120)],
+    );
+    expect(find(edge, 'place.low')).toMatchObject({ severity: 'look', sheet: 'strings' });
+    expect(find(dairy, 'place.low')).toMatchObject({ severity: 'note', sheet: 'place' });
+    expect(find(set(['/place/low', measured(-13)]), 'place.low')).toBeUndefined();
+  });
+  it('say how far a place lies from the grid’s ground and from land', () => {
+    expect(find(set(['/place/altitude', measured(1900)]), 'place.altitude')?.value).toBeCloseTo(1300, 6);
+    expect(find(dairy, 'place.sea', plainClimate(41.6, { landDistance: 6 }))?.sentence).toMatch(
+      /6 cells away, about 330 km/,
+    );
+  });
+});
+
+it('keeps the cautions of dangerous work beside it', () => {
+  expect(CAUTIONS.strings.map(({ text }) => text).join(' ')).toMatch(
+    /60 V.*arcs.*under load.*licensed electrician/s,
+  );
+  expect(CAUTIONS.bank.map(({ text }) => text).join(' ')).toMatch(/class-T.*ventilate.*below 0 °C/s);
+  expect(CAUTIONS.array.map(({ text }) => text).join(' ')).toMatch(
+    /face down.*two people.*wind.*fall protection/s,
+  );
+});

@@ -1,0 +1,21 @@
+import type { Facts } from '../design/calculate';
+import type { Pen } from '../figures';
+import { ARRAY_RULES } from './array';
+import { BANK_RULES } from './bank';
+import { findingsBy, type Finding } from './finding';
+import { PLACE_RULES } from './place';
+import { STRINGS_RULES } from './strings';
+import { USES_RULES } from './uses';
+
+export * from './finding';
+export * from './cautions';
+export { arrangementSentence } from './strings';
+export { arrangementText } from './array';
+
+export function findingsOf(facts: Facts, pen: Pen): Finding[] {
+  return findingsBy(
+    [...STRINGS_RULES, ...ARRAY_RULES, ...BANK_RULES, ...PLACE_RULES, ...USES_RULES],
+    facts,
+    pen,
+  );
+}

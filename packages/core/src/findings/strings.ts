@@ -1,0 +1,334 @@
+import type { Facts } from '../design/calculate';
+import type { Pen } from '../figures';
+import { FAULT, LOSS, sameArrangement, type Arrangement, type StringsResult } from '../strings';
+import { arrangeAs, arrangementText } from './array';
+import { remedy, type Remedy, type Rule } from './finding';
+
+/** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
+function useBest({ strings, design }: Facts): Remedy[] {
+  const best = strings?.best;
+  if (!strings || !best || sameArrangement(best, strings.chosen)) return [];
+  return [remedy(`Use ${arrangementText(best)}`, ...arrangeAs(best, design.array.count.value))];
+}
+
+/** Why an arrangement fails or what it gives away, in a few words with the numbers. */
+export function arrangementSentence(
+  arrangement: Arrangement,
+  strings: StringsResult,
+  pen: Pen,
+  panelCount: number,
+): string {
+  const { window } = strings;
+  const { faults, losses } = arrangement;
+  const over = (value: number, limit: number) => pen(Math.abs(value - limit), 'voltage');
+  const reasons: string[] = [];
+  if (faults & FAULT.coldVoltage) {
+    reasons.push(
+      `${over(arrangement.coldVocV, window.maxV)} over the limit at ${pen(strings.lowC, 'temperature')}`,
+    );
+  }
+  if (faults & FAULT.hotVoltage) {
+    reasons.push(`${over(arrangement.hotVmpV, window.chargesFromV)} short of charging on a hot afternoon`);
+  }
+  if (faults & FAULT.shortCircuit) {
+    reasons.push(
+      `${pen(arrangement.iscA, 'current')} short-circuit, the input bears ${pen(window.maxIscA, 'current')}`,
+    );
+  }
+  if (faults & FAULT.inputs) reasons.push(`wants ${arrangement.inputs} inputs, there are ${window.inputs}`);
+  if (faults & FAULT.panels) reasons.push(`takes ${arrangement.panels} panels, there are ${panelCount}`);
+  if (reasons.length > 0) return capital(reasons.join('; '));
+  const clipped = Math.round((1 - arrangement.kept) * 100);
+  const spare = pen(window.maxV - arrangement.coldVocV, 'voltage');
+  if (losses & (LOSS.amps | LOSS.watts) && clipped > 0)
+    reasons.push(`${clipped} % above what it can use at full sun`);
+  if (losses & LOSS.window) reasons.push('above its best window on cold mornings');
+  if (losses & LOSS.leftOut) {
+    const left = panelCount - arrangement.panels;
+    reasons.push(`leaves ${left} panel${left === 1 ? '' : 's'} out`);
+  }
+  return reasons.length > 0 ? `Fits, ${spare} to spare; ${reasons.join('; ')}` : `Fits, ${spare} to spare`;
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+const coldOverLimit: Rule = (facts, pen) => {
+  const { strings } = facts;
+  if (!strings || !(strings.chosen.faults & FAULT.coldVoltage)) return null;
+  const { chosen, window, best } = strings;
+  const then = best ? ` At ${best.series} in series it is ${pen(best.coldVocV, 'voltage')}.` : '';
+  return {
+    id: 'strings.cold',
+    severity: 'stop',
+    sheet: 'strings',
+    title: 'Cold volts over the limit',
+    sentence: `${pen(chosen.coldVocV, 'voltage')} at ${pen(strings.lowC, 'temperature')} against ${pen(window.maxV, 'voltage')}: the first cold morning destroys the controller.${then}`,
+    value: chosen.coldVocV,
+    limit: window.maxV,
+    remedies: useBest(facts),
+    focus: '/strings/series',
+  };
+};
+
+const codeTableDiffers: Rule = ({ strings, module }, pen) => {
+  if (!strings || module.betaVoc === null || strings.chosen.faults & FAULT.coldVoltage) return null;
+  const byTable = strings.chosen.series * module.vocV * strings.schools.codeTable;
+  if (byTable <= strings.window.maxV) return null;
+  return {
+    id: 'strings.codeTable',
+    severity: 'look',
+    sheet: 'strings',
+    title: 'The code table says more',
+    sentence: `With the panel’s own coefficient it holds at ${pen(strings.chosen.coldVocV, 'voltage')}; the code table gives ${pen(byTable, 'voltage')}, over ${pen(strings.window.maxV, 'voltage')}. Where the table is law, it decides.`,
+    value: byTable,
+    limit: strings.window.maxV,
+  };
+};
+
+const hotTooLow: Rule = (facts, pen) => {
+  const { strings } = facts;
+  if (!strings || !(strings.chosen.faults & FAULT.hotVoltage)) return null;
+  const { chosen, window } = strings;
+  return {
+    id: 'strings.hot',
+    severity: 'stop',
+    sheet: 'strings',
+    title: 'Too few volts to charge when hot',
+    sentence: `${pen(chosen.hotVmpV, 'voltage')} with the cells at ${pen(strings.hotCellC, 'temperature')}; this bank charges only above ${pen(window.chargesFromV, 'voltage')}.`,
+    value: chosen.hotVmpV,
+    limit: window.chargesFromV,
+    remedies: useBest(facts),
+    focus: '/strings/series',
+  };
+};
+
+const shortCircuit: Rule = (facts, pen) => {
+  const { strings } = facts;
+  if (!strings || !(strings.chosen.faults & FAULT.shortCircuit)) return null;
+  const { chosen, window } = strings;
+  return {
+    id: 'strings.isc',
+    severity: 'stop',
+    sheet: 'strings',
+    title: 'Short-circuit amps over the limit',
+    sentence: `${chosen.parallel} in parallel can give ${pen(chosen.iscA, 'current')} under a bright sky; the input bears ${pen(window.maxIscA, 'current')}.`,
+    value: chosen.iscA,
+    limit: window.maxIscA,
+    remedies: useBest(facts),
+    focus: '/strings/parallel',
+  };
+};
+
+const countsDiffer: Rule = (facts) => {
+  const { strings, design } = facts;
+  if (!strings) return null;
+  const { chosen, window } = strings;
+  const count = design.array.count.value;
+  if (chosen.faults & FAULT.inputs) {
+    return {
+      id: 'strings.inputs',
+      severity: 'stop',
+      sheet: 'strings',
+      title: 'More inputs than it has',
+      sentence: `The arrangement is on ${chosen.inputs} inputs; the controller has ${window.inputs}.`,
+      value: chosen.inputs,
+      limit: window.inputs,
+      remedies: useBest(facts),
+      focus: '/strings/inputs',
+    };
+  }
+  if (chosen.panels === count) return null;
+  const left = count - chosen.panels;
+  const setCount = remedy(`Count ${chosen.panels} panels`, ...arrangeAs(chosen, chosen.panels));
+  return left > 0
+    ? {
+        id: 'strings.left',
+        severity: 'look',
+        sheet: 'strings',
+        title: left === 1 ? 'A panel is left out' : 'Panels are left out',
+        sentence: `${arrangementText(chosen)} takes ${chosen.panels} of ${count} panels. What is left out makes nothing, and is not counted.`,
+        value: chosen.panels,
+        limit: count,
+        remedies: [
+          ...(strings.best && strings.best.panels > chosen.panels ? useBest(facts) : []),
+          ...(chosen.panels <= 400 ? [setCount] : []),
+        ],
+        focus: '/array/count',
+      }
+    : {
+        id: 'strings.missing',
+        severity: 'stop',
+        sheet: 'strings',
+        title: 'More panels than there are',
+        sentence: `${arrangementText(chosen)} takes ${chosen.panels} panels; the array has ${count}.`,
+        value: chosen.panels,
+        limit: count,
+        remedies: [...useBest(facts), ...(chosen.panels <= 400 ? [setCount] : [])],
+        focus: '/array/count',
+      };
+};
+
+const nothingFits: Rule = ({ strings, design }, pen) => {
+  if (!strings || strings.best) return null;
+  const nearest = strings.arrangements[0];
+  return {
+    id: 'strings.nothing',
+    severity: 'stop',
+    sheet: 'strings',
+    title: 'No arrangement fits',
+    sentence: `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, design.array.count.value))}.` : ''} It takes another controller, or panels of other volts.`,
+  };
+};
+
+const clipped: Rule = ({ strings, array }, pen) => {
+  if (!strings || strings.chosen.faults !== 0 || strings.chosen.kept >= 0.999) return null;
+  const { chosen } = strings;
+  const worst = array?.months.reduce((most, month) =>
+    month.clearClippedWh > most.clearClippedWh ? month : most,
+  );
+  const onClearDay =
+    worst && worst.clearClippedWh > 10
+      ? ` On a cloudless day up to ${pen(worst.clearClippedWh, 'energy')} is lost.`
+      : ' Even a cloudless day stays under its limit.';
+  return {
+    id: 'strings.clipped',
+    severity: chosen.kept < 0.75 ? 'look' : 'note',
+    sheet: 'strings',
+    title: 'The controller will clip',
+    sentence: `${pen(chosen.watts, 'power')} of panels on a controller that can use ${pen(chosen.watts * chosen.kept, 'power')} at full sun.${onClearDay} That harms nothing as long as volts and short-circuit amps stay inside.`,
+    value: chosen.watts,
+    limit: chosen.watts * chosen.kept,
+  };
+};
+
+const fuses: Rule = ({ strings, module }, pen) => {
+  if (!strings || strings.chosen.parallel < 2) return null;
+  const { chosen, backFedA, fuseA } = strings;
+  const maxFuse = module.maxFuseA;
+  if (maxFuse === null) {
+    return chosen.parallel < 3
+      ? null
+      : {
+          id: 'strings.fuses',
+          severity: 'look',
+          sheet: 'strings',
+          title: 'Strings want fuses',
+          sentence: `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one. The sheet gives no largest fuse: read it off the panel’s back.`,
+          value: backFedA,
+          focus: '/array/module/maxFuse',
+        };
+  }
+  if (backFedA <= maxFuse) return null;
+  const fits = fuseA !== null && fuseA <= maxFuse;
+  return {
+    id: 'strings.fuses',
+    severity: fits ? 'note' : 'look',
+    sheet: 'strings',
+    title: 'A fuse in every string',
+    sentence: fits
+      ? `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one, more than the ${pen(maxFuse, 'current')} its maker allows: a combiner with a ${fuseA} A fuse a string (NEC 690.9).`
+      : `${chosen.parallel} strings can feed ${pen(backFedA, 'current')} back; the next standard fuse above 1.56 × Isc is ${fuseA ?? 'over 60'} A, more than the ${pen(maxFuse, 'current')} the panel allows. Fewer strings in parallel answer it.`,
+    value: backFedA,
+    limit: maxFuse,
+  };
+};
+
+const aboveWindow: Rule = ({ strings }, pen) => {
+  if (!strings || strings.chosen.faults !== 0 || !(strings.chosen.losses & LOSS.window)) return null;
+  return {
+    id: 'strings.window',
+    severity: 'look',
+    sheet: 'strings',
+    title: 'Above its best window when cold',
+    sentence: `It works at ${pen(strings.chosen.coldVmpV, 'voltage')} on the coldest day; the tracker follows up to ${pen(strings.window.maxWorkV, 'voltage')}. It loses power then, and is not harmed.`,
+    value: strings.chosen.coldVmpV,
+    limit: strings.window.maxWorkV,
+  };
+};
+
+const impossibleSheet: Rule = ({ module }, pen) => {
+  const { vocV, vmpV, iscA, impA, pmaxW } = module;
+  const stop = (id: string, title: string, sentence: string, focus: string) => ({
+    id,
+    severity: 'stop' as const,
+    sheet: 'array' as const,
+    title,
+    sentence,
+    focus,
+  });
+  if (vmpV >= vocV) {
+    return stop(
+      'module.volts',
+      'Working volts above open-circuit volts',
+      `Vmp ${pen(vmpV, 'voltage')} cannot be above Voc ${pen(vocV, 'voltage')}. Are they swapped?`,
+      '/array/module/vmp',
+    );
+  }
+  if (impA >= iscA) {
+    return stop(
+      'module.amps',
+      'Working amps above short-circuit amps',
+      `Imp ${pen(impA, 'current')} cannot be above Isc ${pen(iscA, 'current')}. Are they swapped?`,
+      '/array/module/imp',
+    );
+  }
+  const product = vmpV * impA;
+  if (Math.abs(product / pmaxW - 1) <= 0.03) return null;
+  return {
+    id: 'module.power',
+    severity: 'look',
+    sheet: 'array',
+    title: 'The sheet does not add up',
+    sentence: `Vmp × Imp is ${pen(product, 'power')}, Pmax ${pen(pmaxW, 'power')}; they should agree within 3 %.`,
+    value: product,
+    limit: pmaxW,
+    focus: '/array/module/pmax',
+  };
+};
+
+const missingCoefficient: Rule = ({ module }) => {
+  const missing = [
+    ...(module.betaVoc === null ? ['Voc by temperature (the code table serves)'] : []),
+    ...module.assumed,
+  ];
+  if (missing.length === 0) return null;
+  return {
+    id: 'module.coefficients',
+    severity: 'look',
+    sheet: 'array',
+    title: 'Coefficients are missing',
+    sentence: `The sheet gives no ${missing.join(', no ')}. Careful stand-ins for crystalline silicon are used.`,
+    focus: '/array/module/betaVoc',
+  };
+};
+
+const insideOut: Rule = ({ design }, pen) => {
+  const { minVolts, maxWorkVolts, maxVolts } = design.strings.controller;
+  const ordered = minVolts.value < maxWorkVolts.value && maxWorkVolts.value <= maxVolts.value;
+  if (ordered) return null;
+  return {
+    id: 'controller.insideOut',
+    severity: 'stop',
+    sheet: 'strings',
+    title: 'The controller’s window is inside out',
+    sentence: `It should work from ${pen(minVolts.value, 'voltage')} up to ${pen(maxWorkVolts.value, 'voltage')} and bear ${pen(maxVolts.value, 'voltage')}, each above the one before.`,
+    focus: '/strings/controller/minVolts',
+  };
+};
+
+export const STRINGS_RULES: readonly Rule[] = [
+  impossibleSheet,
+  insideOut,
+  coldOverLimit,
+  hotTooLow,
+  shortCircuit,
+  nothingFits,
+  countsDiffer,
+  missingCoefficient,
+  codeTableDiffers,
+  aboveWindow,
+  clipped,
+  fuses,
+];
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

@@ -1,0 +1,141 @@
+import { usesInOrder } from '../design/types';
+import { put, remedy, type Rule } from './finding';
+
+/** A motor's start when nothing better is known, and an inverter's draw by its bus. Common practice. */
+const MOTOR_START = 4;
+const IDLE_GUESS_W = 15;
+const MOTORS =
+  /pump|compressor|cooler|freezer|fridge|refrigerator|extractor|saw|motor|washing|mill|borehole|well/i;
+
+const nothingToCarry: Rule = ({ design }) =>
+  Object.keys(design.uses).length === 0
+    ? {
+        id: 'uses.none',
+        severity: 'look',
+        sheet: 'uses',
+        title: 'Nothing to carry yet',
+        sentence: 'Add the first use: everything else is sized from them.',
+      }
+    : null;
+
+const neverRuns: Rule = ({ design }) =>
+  usesInOrder(design)
+    .filter(([, use]) => use.months.length === 0)
+    .map(([id, use]) => ({
+      id: `uses.neverRuns:${id}`,
+      severity: 'look' as const,
+      sheet: 'uses' as const,
+      title: 'A use without a month',
+      sentence: `${use.name || 'A use'} is in use in no month, so it counts for nothing.`,
+      remedies: [
+        remedy('Use it all year', put(`/uses/${id}/months`, [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12])),
+      ],
+      focus: `/uses/${id}/months`,
+    }));
+
+const motorWithoutStart: Rule = ({ design }, pen) =>
+  usesInOrder(design)
+    .filter(
+      ([, use]) =>
+        use.supply === 'ac' && MOTORS.test(use.name) && use.startFactor.value === 1 && use.watts.value >= 50,
+    )
+    .map(([id, use]) => ({
+      id: `uses.motorStart:${id}`,
+      severity: 'look' as const,
+      sheet: 'uses' as const,
+      title: 'A motor that starts like a lamp',
+      sentence: `${use.name} draws ${pen(use.watts.value, 'power')} running, and a start factor of 1. A motor takes 3 to 7 times that for an instant (common practice).`,
+      value: 1,
+      limit: MOTOR_START,
+      remedies: [
+        remedy(
+          `Start at × ${MOTOR_START}`,
+          put(`/uses/${id}/startFactor`, { value: MOTOR_START, from: 'guess' }),
+        ),
+        remedy('It starts softly', put(`/uses/${id}/startFactor`, { value: 1.5, from: 'catalogue' })),
+      ],
+      focus: `/uses/${id}/startFactor`,
+    }));
+
+const idleDrawMissing: Rule = ({ design, loads }, pen) => {
+  const { inverterIdle, inverterHours } = design.supply;
+  const ac = Object.values(design.uses).some((use) => use.supply === 'ac' && use.priority !== 'surplus');
+  if (!ac || (inverterIdle.value > 0 && inverterHours.value > 0)) return null;
+  const adds = IDLE_GUESS_W * 24;
+  const share = loads.heaviest ? (100 * adds) / loads.heaviest.busWh : 0;
+  return {
+    id: 'uses.idle',
+    severity: 'look',
+    sheet: 'uses',
+    title: 'The inverter’s own draw is missing',
+    sentence: `Left on day and night it takes about ${pen(adds, 'energy')}, ${pen(share, 'percent')} of your day.`,
+    remedies: [
+      remedy(
+        'Add it',
+        put('/supply/inverterIdle', { value: IDLE_GUESS_W, from: 'guess' }),
+        put('/supply/inverterHours', { value: 24, from: 'guess' }),
+      ),
+    ],
+    focus: '/supply/inverterIdle',
+  };
+};
+
+/** Between this and a real inverter limit lies the Power sheet; above it a start is hard on any small inverter. */
+const START_WORTH_KNOWING_W = 3000;
+
+const hardStart: Rule = ({ loads }, pen) => {
+  const start = loads.worstStart;
+  if (!start?.starts || start.startW < START_WORTH_KNOWING_W) return null;
+  return {
+    id: 'uses.start',
+    severity: 'note',
+    sheet: 'uses',
+    title: 'A hard start',
+    sentence: `${start.starts} starting while all else runs asks for ${pen(start.startW, 'power')} for an instant. The inverter’s surge rating must be above it.`,
+    value: start.startW,
+  };
+};
+
+const currentsOfTheBus: Rule = ({ loads, design }, pen) => {
+  const watts = loads.largestRunning?.runningW ?? 0;
+  const amps = watts / design.busVolts;
+  const next = design.busVolts === 12 ? 24 : 48;
+  if (design.busVolts === 48 || amps <= 120) return null;
+  return {
+    id: 'uses.busAmps',
+    severity: 'look',
+    sheet: 'uses',
+    title: 'Heavy current for this bus',
+    sentence: `${pen(watts, 'power')} at ${design.busVolts} V is ${pen(amps, 'current')}; above about 120 A cable and fuses become hard to handle (common practice). A ${next} V bus halves it, with a bank to match.`,
+    value: amps,
+    limit: 120,
+  };
+};
+
+const manyHours: Rule = ({ design }, pen) =>
+  usesInOrder(design)
+    .filter(([, use]) => use.watts.value >= 3000 && use.hours.value >= 8 && use.priority !== 'surplus')
+    .map(([id, use]) => ({
+      id: `uses.kilowatts:${id}`,
+      severity: 'look' as const,
+      sheet: 'uses' as const,
+      title: 'Kilowatts for hours',
+      sentence: `${use.name || 'A use'} at ${pen(use.watts.value, 'power')} for ${pen(use.hours.value, 'hours')} is ${pen(use.watts.value * use.hours.value, 'energy')} a day. Is it watts, or watt-hours a day?`,
+      remedies: [
+        remedy(
+          `It is ${pen(use.watts.value, 'energy')} a day`,
+          put(`/uses/${id}/watts`, { value: Math.round(use.watts.value / use.hours.value), from: 'guess' }),
+        ),
+      ],
+      focus: `/uses/${id}/watts`,
+    }));
+
+export const USES_RULES: readonly Rule[] = [
+  nothingToCarry,
+  neverRuns,
+  manyHours,
+  idleDrawMissing,
+  motorWithoutStart,
+  currentsOfTheBus,
+  hardStart,
+];

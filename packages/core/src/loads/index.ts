@@ -1,0 +1,3 @@
+export * from './loads';
+export * from './monthsText';
+export * from './pasteRows';

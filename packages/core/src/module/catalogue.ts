@@ -1,0 +1,114 @@
+import type { Entry, ModuleSheet } from '../design/types';
+
+export interface ModuleClass {
+  id: string;
+  label: string;
+  about: string;
+  numbers: Record<
+    'pmax' | 'voc' | 'isc' | 'vmp' | 'imp' | 'betaVoc' | 'alphaIsc' | 'gammaPmax' | 'maxFuse',
+    number
+  >;
+}
+
+const make = (
+  id: string,
+  label: string,
+  about: string,
+  [pmax, voc, isc, vmp, imp]: [number, number, number, number, number],
+  [betaVoc, alphaIsc, gammaPmax]: [number, number, number],
+  maxFuse: number,
+): ModuleClass => ({
+  id,
+  label,
+  about,
+  numbers: { pmax, voc, isc, vmp, imp, betaVoc, alphaIsc, gammaPmax, maxFuse },
+});
+
+/** Typical classes, of no maker: middle-of-the-road figures of what is sold under such a description. Common practice. */
+export const MODULE_CLASSES: readonly ModuleClass[] = [
+  make(
+    'poly-36',
+    '100 W, 36 cells, poly',
+    'small, for 12 V banks; boats and sheds',
+    [100, 22.1, 6.02, 17.9, 5.59],
+    [-0.33, 0.06, -0.43],
+    10,
+  ),
+  make(
+    'mono-36',
+    '180 W, 36 cells, mono',
+    'one panel on a 12 V bank',
+    [180, 24.3, 9.42, 20.2, 8.91],
+    [-0.29, 0.05, -0.37],
+    15,
+  ),
+  make(
+    'mono-32-half',
+    '200 W, 64 half-cells',
+    'compact; trailers and cabin roofs',
+    [200, 22.7, 11.1, 18.9, 10.58],
+    [-0.27, 0.05, -0.35],
+    20,
+  ),
+  make(
+    'poly-60-old',
+    '245 W, 60 cells, poly',
+    'second-hand, ten years or more',
+    [245, 37.6, 8.62, 30.4, 8.06],
+    [-0.33, 0.06, -0.44],
+    15,
+  ),
+  make(
+    'mono-60',
+    '300 W, 60 cells, mono',
+    'second-hand, some years old',
+    [300, 39.6, 9.72, 32.4, 9.26],
+    [-0.29, 0.05, -0.39],
+    15,
+  ),
+  make(
+    'poly-72',
+    '330 W, 72 cells, poly',
+    'long; ground racks',
+    [330, 46.2, 9.24, 37.6, 8.78],
+    [-0.31, 0.06, -0.4],
+    15,
+  ),
+  make(
+    'mono-60-half',
+    '375 W, 120 half-cells',
+    'common house panel',
+    [375, 41.3, 11.48, 34.6, 10.84],
+    [-0.27, 0.05, -0.35],
+    20,
+  ),
+  make(
+    'mono-54-half',
+    '410 W, 108 half-cells',
+    'common house panel, larger cells',
+    [410, 37.2, 13.95, 31.4, 13.06],
+    [-0.26, 0.05, -0.34],
+    25,
+  ),
+  make(
+    'mono-72-half',
+    '545 W, 144 half-cells',
+    'large; ground racks, two people to lift',
+    [545, 49.7, 13.92, 41.8, 13.04],
+    [-0.26, 0.05, -0.34],
+    25,
+  ),
+];
+
+const fromClass = (value: number): Entry => ({ value, from: 'catalogue' });
+
+export function sheetOfClass({ label, numbers }: ModuleClass): ModuleSheet {
+  const entries = Object.fromEntries(Object.entries(numbers).map(([key, value]) => [key, fromClass(value)]));
+  return { label, ...(entries as Record<keyof ModuleClass['numbers'], Entry>) };
+}
+
+export function moduleClass(id: string): ModuleClass {
+  const found = MODULE_CLASSES.find((candidate) => candidate.id === id);
+  if (!found) throw new RangeError(`No module class “${id}”`);
+  return found;
+}

@@ -1,0 +1,4 @@
+export * from './catalogue';
+export * from './cellTemperature';
+export * from './coldVoltage';
+export * from './sheet';

@@ -1,0 +1,40 @@
+import type { Entry, ModuleSheet } from '../design/types';
+
+/** The data sheet as numbers; missing coefficients are replaced and named. */
+export interface ModuleNumbers {
+  pmaxW: number;
+  vocV: number;
+  iscA: number;
+  vmpV: number;
+  impA: number;
+  /** Share per kelvin; null where the code table must serve. */
+  betaVoc: number | null;
+  alphaIsc: number;
+  gammaPmax: number;
+  maxFuseA: number | null;
+  assumed: string[];
+}
+
+/** Where a sheet gives none. Common practice for crystalline silicon, on the careful side. */
+export const FALLBACK = { alphaIscPct: 0.06, gammaPmaxPct: -0.45, betaVocPct: -0.35 } as const;
+
+export function readSheet(sheet: ModuleSheet): ModuleNumbers {
+  const assumed: string[] = [];
+  const orElse = (entry: Entry | null, fallback: number, name: string): number => {
+    if (entry) return entry.value / 100;
+    assumed.push(name);
+    return fallback / 100;
+  };
+  return {
+    pmaxW: sheet.pmax.value,
+    vocV: sheet.voc.value,
+    iscA: sheet.isc.value,
+    vmpV: sheet.vmp.value,
+    impA: sheet.imp.value,
+    betaVoc: sheet.betaVoc ? sheet.betaVoc.value / 100 : null,
+    alphaIsc: orElse(sheet.alphaIsc, FALLBACK.alphaIscPct, 'Isc by temperature'),
+    gammaPmax: orElse(sheet.gammaPmax, FALLBACK.gammaPmaxPct, 'Pmax by temperature'),
+    maxFuseA: sheet.maxFuse?.value ?? null,
+    assumed,
+  };
+}

@@ -1,0 +1,107 @@
+import fc from 'fast-check';
+import {
+  CONTROLLER_CLASSES,
+  FAULT,
+  LOSS,
+  backFedAmps,
+  fitStrings,
+  stringFuseA,
+  tryArrangement,
+  type ControllerWindow,
+  type PanelAtExtremes,
+} from '.';
+
+const panel: PanelAtExtremes = {
+  coldVocV: 40.78,
+  coldVmpV: 35,
+  hotVmpV: 26,
+  iscA: 13.95,
+  impA: 13.06,
+  pmaxW: 410,
+};
+const window: ControllerWindow = {
+  maxV: 150,
+  chargesFromV: 62,
+  maxWorkV: 145,
+  maxA: 60,
+  maxIscA: 72,
+  usableW: 3500,
+  inputs: 1,
+};
+
+it('tries every arrangement the panels can make, as brute force does', () => {
+  const tried = fitStrings(panel, { ...window, inputs: 2 }, 12);
+  const expected = new Set<string>();
+  for (let s = 1; s <= 20; s++)
+    for (let p = 1; p <= 10; p++)
+      for (let i = 1; i <= 2; i++) if (s * p * i <= 12) expected.add(`${s}.${p}.${i}`);
+  expect(new Set(tried.map((a) => `${a.series}.${a.parallel}.${a.inputs}`))).toEqual(expected);
+  for (const a of tried) {
+    const fits =
+      a.series * panel.coldVocV <= 150 &&
+      a.series * panel.hotVmpV >= 62 &&
+      a.parallel * panel.iscA * 1.25 <= 72;
+    expect(a.faults === 0).toBe(fits);
+  }
+});
+
+it('names each fault and each loss', () => {
+  const arrangement = (s: number, p: number, i = 1, count = s * p * i) =>
+    tryArrangement(s, p, i, panel, window, count);
+  expect(arrangement(4, 1).faults).toBe(FAULT.coldVoltage);
+  expect(arrangement(2, 1).faults).toBe(FAULT.hotVoltage);
+  expect(arrangement(3, 5).faults).toBe(FAULT.shortCircuit);
+  expect(arrangement(3, 1, 2).faults).toBe(FAULT.inputs);
+  expect(arrangement(3, 2, 1, 5).faults).toBe(FAULT.panels);
+  expect(arrangement(3, 4).losses).toBe(LOSS.watts);
+  expect(arrangement(3, 2, 1, 7).losses).toBe(LOSS.leftOut);
+  expect(tryArrangement(3, 5, 1, panel, { ...window, maxIscA: 999 }, 15).losses & LOSS.amps).toBe(LOSS.amps);
+});
+
+it('ranks what fits before what fails, and the most watts first', () => {
+  const [best, ...rest] = fitStrings(panel, { ...window, usableW: 99_999 }, 12);
+  expect(best).toMatchObject({ series: 3, parallel: 4, faults: 0 });
+  const firstFault = rest.findIndex((a) => a.faults !== 0);
+  expect(rest.slice(firstFault).every((a) => a.faults !== 0)).toBe(true);
+});
+
+it('is monotonic: one panel more never lowers volts, colder never brings a failing string back', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 19 }),
+      fc.integer({ min: 1, max: 10 }),
+      fc.double({ min: 1, max: 1.3, noNaN: true }),
+      (s, p, cold) => {
+        const here = tryArrangement(s, p, 1, panel, window, 400);
+        const longer = tryArrangement(s + 1, p, 1, panel, window, 400);
+        const colder = tryArrangement(s, p, 1, { ...panel, coldVocV: panel.coldVocV * cold }, window, 400);
+        expect(longer.coldVocV).toBeGreaterThan(here.coldVocV);
+        if (here.faults & FAULT.coldVoltage) {
+          expect(longer.faults & FAULT.coldVoltage).toBe(FAULT.coldVoltage);
+          expect(colder.faults & FAULT.coldVoltage).toBe(FAULT.coldVoltage);
+        }
+        expect(here.kept).toBeGreaterThan(0);
+        expect(here.kept).toBeLessThanOrEqual(1);
+      },
+    ),
+  );
+});
+
+describe('fuses', () => {
+  it('feeds two strings’ current back into the third, × 1.25 (NEC 690.9)', () => {
+    expect(backFedAmps(3, 10)).toBe(25);
+    expect(backFedAmps(1, 10)).toBe(0);
+  });
+  it('takes the next standard size above 1.56 × Isc (NEC 690.8, 240.6 from memory)', () => {
+    expect(stringFuseA(9.24)).toBe(15);
+    expect(stringFuseA(9.7)).toBe(20);
+    expect(stringFuseA(13.95)).toBe(25);
+    expect(stringFuseA(60)).toBeNull();
+  });
+});
+
+it.each(CONTROLLER_CLASSES)('the class $label has its window the right way out', ({ numbers: n }) => {
+  expect(n.minVolts).toBeLessThan(n.maxWorkVolts);
+  expect(n.maxWorkVolts).toBeLessThanOrEqual(n.maxVolts);
+  expect(n.maxAmps).toBeLessThanOrEqual(n.maxIscAmps);
+});

@@ -1,0 +1,3 @@
+export * from './controllers';
+export * from './fit';
+export * from './strings';

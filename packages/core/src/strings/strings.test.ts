@@ -1,0 +1,87 @@
+import { calculate, chosen, examples, measured, withValueAt, type Design } from '../design';
+import { codeTableFactor } from '../module';
+import { plainClimate } from '../testing/climates';
+import { pulseWidthUse, sameArrangement } from '.';
+
+const dairy = examples()[1]!.design;
+const strings = (design: Design = dairy) => calculate(design, plainClimate()).strings!;
+const set = (path: string, value: unknown, design = dairy) => withValueAt(design, path, value);
+
+describe('the schools of cold', () => {
+  const at = (lowC: number) => strings(set('/place/low', measured(lowC)));
+  it('stand beside one another at the record low', () => {
+    const { schools, coldFactor } = at(-22);
+    expect(schools.coefficient).toBeCloseTo(1 + 0.0026 * 47, 9);
+    // NEC table 690.7(A) (from memory): −21 to −25 °C
+    expect(schools.codeTable).toBe(1.2);
+    expect(schools.meanYearlyLow).toBeCloseTo(1 + 0.0026 * 42, 9);
+    expect(coldFactor).toBe(schools.coefficient);
+  });
+  it('leave the code table alone where the sheet gives no coefficient', () => {
+    const { schools, coldFactor } = strings(
+      set('/array/module/betaVoc', null, set('/place/low', measured(-22))),
+    );
+    expect(schools).toMatchObject({ coefficient: null, meanYearlyLow: null });
+    expect(coldFactor).toBe(1.2);
+  });
+  it('go on past the end of the table', () => {
+    expect(
+      strings(set('/array/module/betaVoc', null, set('/place/low', measured(-55)))).coldFactor,
+    ).toBeCloseTo(codeTableFactor(-55), 9);
+    expect(codeTableFactor(-55)).toBeCloseTo(1.25 + 15 * 0.0035, 9);
+  });
+  it('raise volts steadily as it gets colder', () => {
+    const volts = [-5, -15, -25, -35, -45].map((low) => at(low).chosen.coldVocV);
+    expect(volts).toEqual([...volts].sort((a, b) => a - b));
+  });
+});
+
+describe('the window', () => {
+  it('charges from the bank’s absorption plus headroom, or from the tracker’s least', () => {
+    // iron-phosphate absorbs at 14.2 V a 12 V block
+    expect(strings().window.chargesFromV).toBeCloseTo(4 * 14.2 + 5, 9);
+    expect(strings(set('/strings/controller/minVolts', chosen(120))).window.chargesFromV).toBe(120);
+    expect(strings({ ...dairy, busVolts: 24 }).window.chargesFromV).toBeCloseTo(2 * 14.2 + 5, 9);
+  });
+  it('can use the watts its charge amps make at absorption, before its own loss', () => {
+    expect(strings().window.usableW).toBeCloseTo((85 * 56.8) / 0.97, 6);
+  });
+  it('is hotter on a roof than on a pole, by ten kelvin', () => {
+    const cell = (mounting: 'roof' | 'pole') =>
+      strings({ ...dairy, array: { ...dairy.array, mounting } }).hotCellC;
+    expect(cell('roof') - cell('pole')).toBe(10);
+  });
+});
+
+describe('the arrangements', () => {
+  it('hold the chosen one, however odd, and once only', () => {
+    for (const [series, parallel] of [
+      [4, 3],
+      [7, 1],
+      [30, 2],
+      [1, 60],
+    ] as const) {
+      const { arrangements, chosen: own } = strings(
+        set('/strings/parallel', chosen(parallel), set('/strings/series', chosen(series))),
+      );
+      expect(arrangements.filter((other) => sameArrangement(other, own))).toHaveLength(1);
+    }
+  });
+  it('name the best only where one fits', () => {
+    expect(strings().best).toMatchObject({ series: 3, parallel: 4, faults: 0 });
+    expect(strings(set('/strings/controller/maxVolts', chosen(30))).best).toBeNull();
+  });
+  it('use every input of a controller that has several', () => {
+    const two = set(
+      '/strings/controller/inputs',
+      chosen(2),
+      set('/strings/controller/maxIscAmps', chosen(44)),
+    );
+    expect(strings(two).best).toMatchObject({ series: 3, parallel: 2, inputs: 2, panels: 12 });
+  });
+});
+
+it('ties panels to the bank in a pulse-width controller, and never gains by it', () => {
+  expect(pulseWidthUse(1, 17.9, 14.2)).toBeCloseTo(14.2 / 17.9, 9);
+  expect(pulseWidthUse(1, 12, 14.2)).toBe(1);
+});

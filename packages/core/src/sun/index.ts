@@ -1,0 +1,7 @@
+export * from './clearSky';
+export * from './decomposition';
+export * from './extraterrestrial';
+export * from './meanDay';
+export * from './position';
+export * from './transposition';
+export { clamp, cosDeg, sinDeg, turn } from './angles';

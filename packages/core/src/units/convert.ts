@@ -1,0 +1,25 @@
+import { QUANTITIES, type Quantity } from './quantities';
+import { findUnit } from './unitTable';
+
+function scaleAndOffset(unit: string): readonly [number, number] {
+  const known = findUnit(unit);
+  return [known?.scale ?? 1, known?.offset ?? 0];
+}
+
+/** From a value in `unit` to the unit the core stores the quantity in. */
+export function toStored(value: number, quantity: Quantity, unit: string): number {
+  const stored = QUANTITIES[quantity].stored;
+  if (unit === stored) return value;
+  const [scale, offset] = scaleAndOffset(unit);
+  const [storedScale, storedOffset] = scaleAndOffset(stored);
+  return (value * scale + offset - storedOffset) / storedScale;
+}
+
+/** From the unit the core stores the quantity in to `unit`. */
+export function fromStored(value: number, quantity: Quantity, unit: string): number {
+  const stored = QUANTITIES[quantity].stored;
+  if (unit === stored) return value;
+  const [scale, offset] = scaleAndOffset(unit);
+  const [storedScale, storedOffset] = scaleAndOffset(stored);
+  return (value * storedScale + storedOffset - offset) / scale;
+}

@@ -1,0 +1,39 @@
+export type NumberReading = { ok: true; value: number } | { ok: false; message: string };
+
+const MINUS = /[−–]/g;
+const SPACES = /[\s\u00a0\u2009\u202f]/g;
+
+/**
+ * Reads one number as people write it: point or comma for decimals, spaces or commas between groups of three.
+ * A comma before exactly three digits could be either and is refused, unless `decimalComma` says which.
+ * @param text the digits alone, no unit
+ * @param decimalComma true where other numbers around it show that commas mark decimals
+ */
+export function readNumber(text: string, decimalComma?: boolean): NumberReading {
+  const plain = text.replace(MINUS, '-').replace(SPACES, '');
+  const sign = /^[+-]/.test(plain) ? plain[0] : '';
+  let digits = plain.slice(sign ? 1 : 0);
+  const commas = (digits.match(/,/g) ?? []).length;
+  if (decimalComma) digits = digits.replace(/\.(?=\d{3})/g, '').replace(',', '.');
+  else if (commas > 0) {
+    if (digits.includes('.')) digits = readGroups(digits);
+    else if (commas > 1) digits = digits.replace(/,/g, '');
+    else if (/^[1-9]\d{0,2},\d{3}$/.test(digits)) {
+      return {
+        ok: false,
+        message: `${text.trim()} could be ${digits.replace(',', '')} or ${digits.replace(',', '.')}; type one of them`,
+      };
+    } else digits = digits.replace(',', '.');
+  }
+  if (!/^(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(digits)) {
+    return { ok: false, message: `“${text.trim()}” is not a number` };
+  }
+  return { ok: true, value: Number(sign + digits) };
+}
+
+/** Both marks are there: the last one is the decimal mark. */
+function readGroups(digits: string): string {
+  return digits.lastIndexOf(',') > digits.lastIndexOf('.')
+    ? digits.replace(/\./g, '').replace(',', '.')
+    : digits.replace(/,/g, '');
+}

@@ -1,0 +1,186 @@
+import fc from 'fast-check';
+import {
+  QUANTITIES,
+  defaultUnit,
+  displayEntered,
+  displayFigure,
+  formatNumber,
+  fromStored,
+  joined,
+  parseCoordinate,
+  parsePlace,
+  parseQuantity,
+  readNumber,
+  toStored,
+  unitsOf,
+  type Quantity,
+} from '.';
+
+const read = (text: string, quantity: Quantity, unit = defaultUnit(quantity, 'metric')) =>
+  parseQuantity(text, quantity, unit);
+
+describe('what people type', () => {
+  it.each([
+    ['60', 'power', 60],
+    ['60 W', 'power', 60],
+    ['60w', 'power', 60],
+    ['1.2kW', 'power', 1200],
+    ['5A*12V', 'power', 60],
+    ['5 A × 12 V', 'power', 60],
+    ['12V*5A', 'power', 60],
+    ['5A x 12V', 'power', 60],
+    ['1kWh/8h', 'power', 125],
+    ['0.5 hp', 'power', 372.85],
+    ['(2+3)*4W', 'power', 20],
+    ['1,5 kW', 'power', 1500],
+    ['1 200 W', 'power', 1200],
+    ['1.200,5 W', 'power', 1200.5],
+    ['90 min', 'hours', 1.5],
+    ['30 min + 1h', 'hours', 1.5],
+    ['−22', 'temperature', -22],
+    ['-22 °C', 'temperature', -22],
+    ['14F', 'temperature', -10],
+    ['12\'6"', 'altitude', 3.81],
+    ['12 ft 6 in', 'altitude', 3.81],
+    ['1340 m', 'altitude', 1340],
+    ['200Ah', 'charge', 200],
+    ['80 %', 'percent', 80],
+    ['80', 'percent', 80],
+    ['-0.26 %/K', 'coefficient', -0.26],
+    ['-0.26%/°C', 'coefficient', -0.26],
+    ['18 MJ/m2', 'irradiation', 5],
+    ['5 kWh/m²/d', 'irradiation', 5],
+    ['.5', 'power', 0.5],
+    ['2 x', 'factor', 2],
+  ] as const)('reads %s', (text, quantity, value) => {
+    expect(read(text, quantity)).toMatchObject({ ok: true });
+    const parsed = read(text, quantity);
+    if (parsed.ok) expect(parsed.value).toBeCloseTo(value, 2);
+  });
+
+  it('takes a bare number in the unit the field shows', () => {
+    expect(parseQuantity('50', 'temperature', '°F')).toMatchObject({
+      ok: true,
+      value: expect.closeTo(10, 9) as number,
+    });
+    expect(parseQuantity('1000', 'altitude', 'ft')).toMatchObject({ ok: true, value: 304.8 });
+  });
+
+  it.each(['60?', '~60', '60 W ?'])('marks %s as a guess', (text) => {
+    expect(read(text, 'power')).toMatchObject({ ok: true, value: 60, guessed: true });
+  });
+
+  it.each([
+    ['5 kg', 'power', /mass.*wants watts/],
+    ['1.2 kWh', 'power', /energy.*50 W all day/],
+    ['5A', 'power', /current.*5A\*12V/],
+    ['100 Ah', 'power', /charge/],
+    ['3 kW', 'energy', /power × time/],
+    ['100 A', 'charge', /current/],
+    ['5 Ah', 'current', /charge/],
+    ['-120 mV/K', 'coefficient', /volts/],
+    ['abc', 'power', /number is missing|not known/],
+    ['', 'power', /Type watts/],
+    ['60 bananas', 'power', /not known/],
+    ['5A + 12V', 'power', /cannot be added/],
+    ['1,200', 'power', /1200 or 1\.200|1200 or 1.2/],
+    ['60 W W', 'power', /left over|not/],
+    ['1/0', 'power', /finite/],
+    ['(2', 'power', /bracket/],
+    ['12 %', 'power', /plain number/],
+    ['50 V', 'percent', /voltage/],
+  ] as const)('refuses %s where it cannot stand, in words', (text, quantity, words) => {
+    const parsed = read(text, quantity);
+    expect(parsed.ok).toBe(false);
+    if (!parsed.ok) expect(parsed.message).toMatch(words);
+  });
+
+  it('reads numbers with decimal commas where the rest of a paste shows them', () => {
+    expect(readNumber('1.200', true)).toEqual({ ok: true, value: 1200 });
+    expect(readNumber('1,200', true)).toEqual({ ok: true, value: 1.2 });
+    expect(readNumber('0,5')).toEqual({ ok: true, value: 0.5 });
+    expect(readNumber('1,234,567')).toEqual({ ok: true, value: 1_234_567 });
+  });
+
+  it('never throws, whatever is typed', () => {
+    fc.assert(fc.property(fc.string(), (text) => void read(text, 'power')));
+  });
+});
+
+it('goes there and back between units', () => {
+  const quantities = Object.keys(QUANTITIES) as Quantity[];
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...quantities),
+      fc.constantFrom('metric', 'imperial'),
+      fc.double({ min: -1e4, max: 1e4, noNaN: true }),
+      (quantity, system, value) => {
+        for (const unit of unitsOf(quantity, system)) {
+          expect(fromStored(toStored(value, quantity, unit), quantity, unit)).toBeCloseTo(value, 6);
+        }
+      },
+    ),
+  );
+});
+
+it('shows what it can read again', () => {
+  fc.assert(
+    fc.property(fc.double({ min: 0, max: 1e5, noNaN: true }), fc.constantFrom('W', 'kW'), (watts, unit) => {
+      const shown = displayEntered(watts, 'power', unit);
+      const parsed = parseQuantity(joined(shown), 'power', unit);
+      expect(parsed.ok && Math.abs(parsed.value - watts)).toBeLessThan(unit === 'kW' ? 0.06 : 0.051);
+    }),
+  );
+});
+
+describe('shown figures', () => {
+  it('groups thousands and uses a real minus', () => {
+    expect(formatNumber(12345.678, 1)).toBe('12\u2009345.7');
+    expect(formatNumber(-4, 0)).toBe('−4');
+    expect(formatNumber(-0.001, 1)).toBe('0.0');
+    expect(formatNumber(Infinity, 1)).toBe('–');
+  });
+  it.each([
+    [7950, 'energy', '7.95\u00a0kWh'],
+    [986, 'energy', '986\u00a0Wh'],
+    [163.92, 'voltage', '163.9\u00a0V'],
+    [150, 'voltage', '150\u00a0V'],
+    [-12, 'temperature', '−12\u00a0°C'],
+    [1, 'days', '1\u00a0day'],
+    [2.5, 'days', '2.5\u00a0days'],
+    [1.69, 'factor', '1.69\u00a0×'],
+  ] as const)('%d %s is %s', (value, quantity, text) => {
+    expect(joined(displayFigure(value, quantity, 'metric'))).toBe(text);
+  });
+});
+
+describe('coordinates', () => {
+  it.each([
+    ['41.6', 'latitude', 41.6],
+    ['41.6N', 'latitude', 41.6],
+    ['44.1 S', 'latitude', -44.1],
+    ['7.3W', 'longitude', -7.3],
+    ['41°36\'12"N', 'latitude', 41.60333],
+    ['N 41 36.2', 'latitude', 41.60333],
+    ['-7.3', 'longitude', -7.3],
+    ['-0.5', 'latitude', -0.5],
+  ] as const)('reads %s', (text, axis, value) => {
+    const parsed = parseCoordinate(text, axis);
+    expect(parsed.ok && parsed.value).toBeCloseTo(value, 4);
+  });
+  it.each([
+    ['91', 'latitude'],
+    ['181', 'longitude'],
+    ['41E', 'latitude'],
+    ['41 61', 'latitude'],
+    ['-41S', 'latitude'],
+    ['x', 'latitude'],
+    ['', 'latitude'],
+  ] as const)('refuses %s as a %s', (text, axis) => expect(parseCoordinate(text, axis).ok).toBe(false));
+  it('reads a pair', () => {
+    expect(parsePlace('41.6N 7.3W')).toEqual({ latDeg: 41.6, lonDeg: -7.3 });
+    expect(parsePlace('-44.1, 169.9')).toEqual({ latDeg: -44.1, lonDeg: 169.9 });
+    expect(parsePlace('Vale do Junco')).toBeUndefined();
+    expect(parsePlace('95, 10')).toBeUndefined();
+  });
+});

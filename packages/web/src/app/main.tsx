@@ -1,0 +1,24 @@
+import '@fontsource/atkinson-hyperlegible-next/latin-400.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
+import '@fontsource/zilla-slab/latin-600.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import { GlobalStyle } from '../ui/GlobalStyle';
+import { applyTheme } from '../ui/theme';
+import { router } from './router';
+import { createStore } from './store';
+
+applyTheme();
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <GlobalStyle />
+      <Provider store={createStore()}>
+        <RouterProvider router={router} />
+      </Provider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,236 @@
+import type { WindowPicture } from '@ivolt/core';
+import { scaleLinear } from 'd3-scale';
+import { area, curveBasis } from 'd3-shape';
+import { styled } from 'styled-components';
+import { color } from '../ui/tokens';
+import { Svg } from './Svg';
+import { useWidth } from './useWidth';
+
+const ROW = 46;
+const RULER = { top: 24, height: 30 };
+const volts = (value: number) => String(Math.round(value));
+
+/**
+ * One voltage axis, as a ruler on the desk: the controller's limits are stops, each number in series a bar from
+ * hottest working to coldest open-circuit volts, hatched where it leaves the window.
+ */
+export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry: (series: number) => void }) {
+  const [ref, width] = useWidth(734);
+  const { bars, maxV, chargesFromV, chosenSeries } = picture;
+  const top = RULER.top + RULER.height;
+  const height = top + bars.length * ROW + 26;
+  const side = width < 480 ? 14 : 18;
+  const farthest = Math.max(
+    maxV * 1.2,
+    Math.min(maxV * 1.38, ...bars.map(({ coldVocV }) => Math.max(coldVocV, maxV * 1.2))),
+  );
+  const x = scaleLinear([0, farthest], [side, width - side]);
+  const ticks = x.ticks(width < 480 ? 5 : 10);
+  const fine = x.ticks(width < 480 ? 20 : 60);
+  const edge = width - side;
+  return (
+    <div ref={ref}>
+      <Svg height={height} viewBox={`0 0 ${width} ${height}`} role="group" aria-label={describe(picture)}>
+        <defs>
+          <pattern
+            id="below"
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(-45)"
+          >
+            <path d="M0 0V7" stroke={color.rule} strokeWidth="1.6" />
+          </pattern>
+          <pattern id="over" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V6" stroke={color.act} strokeWidth="2.6" />
+          </pattern>
+        </defs>
+        <rect x={side} y={top} width={x(chargesFromV) - side} height={bars.length * ROW} fill="url(#below)" />
+        <rect
+          x={x(maxV)}
+          y={top}
+          width={Math.max(0, edge - x(maxV))}
+          height={bars.length * ROW}
+          fill={color.wash}
+        />
+        <g transform={`translate(0 ${RULER.top})`}>
+          <rect x={side} width={edge - side} height={RULER.height} fill={color.wood} stroke={color.ink} />
+          {fine.map((tick) => (
+            <path key={tick} d={`M${x(tick)} ${RULER.height}v-4`} stroke={color.ink} strokeWidth="0.8" />
+          ))}
+          {ticks.map((tick) => (
+            <g key={tick} transform={`translate(${x(tick)} 0)`}>
+              <path d={`M0 ${RULER.height}v-10`} stroke={color.ink} />
+              <text
+                y="15"
+                textAnchor="middle"
+                display={Math.abs(x(tick) - x(maxV)) < 16 && tick !== maxV ? 'none' : undefined}
+              >
+                {tick}
+                {tick === ticks.at(-1) ? ' V' : ''}
+              </text>
+            </g>
+          ))}
+        </g>
+        <path
+          d={`M${x(chargesFromV)} ${top}v${bars.length * ROW + 6}`}
+          stroke={color.ink}
+          strokeDasharray="2 3"
+          strokeWidth="1.5"
+        />
+        <text
+          x={x(chargesFromV) + (x(chargesFromV) > width - 150 ? -6 : 6)}
+          y={height - 6}
+          textAnchor={x(chargesFromV) > width - 150 ? 'end' : 'start'}
+        >
+          charges above {chargesFromV.toFixed(chargesFromV % 1 === 0 ? 0 : 1)} V
+        </text>
+        <path
+          d={`M${x(maxV)} ${RULER.top - 4}v${RULER.height + bars.length * ROW + 8}`}
+          stroke={color.act}
+          strokeWidth="2.6"
+        />
+        <text
+          x={Math.min(x(maxV), edge - 56)}
+          y={RULER.top - 10}
+          textAnchor="middle"
+          fontWeight={700}
+          fill={color.act}
+        >
+          never above {volts(maxV)} V
+        </text>
+        {bars.map((bar, index) => (
+          <Bar
+            key={bar.series}
+            bar={bar}
+            chosen={bar.series === chosenSeries}
+            y={top + index * ROW + 33}
+            x={x}
+            edge={edge}
+            maxV={maxV}
+            chargesFromV={chargesFromV}
+            onTry={() => onTry(bar.series)}
+          />
+        ))}
+      </Svg>
+    </div>
+  );
+}
+
+type BarData = WindowPicture['bars'][number];
+
+const Press = styled.g`
+  cursor: pointer;
+  outline: none;
+  &:hover text.name,
+  &:focus-visible text.name {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  &:focus-visible rect.hit {
+    stroke: ${color.act};
+    stroke-width: 2;
+  }
+`;
+
+function Bar({
+  bar,
+  chosen,
+  y,
+  x,
+  edge,
+  maxV,
+  chargesFromV,
+  onTry,
+}: {
+  bar: BarData;
+  chosen: boolean;
+  y: number;
+  x: (v: number) => number;
+  edge: number;
+  maxV: number;
+  chargesFromV: number;
+  onTry: () => void;
+}) {
+  const { series, hotVmpV, coldVocV, density } = bar;
+  const over = coldVocV > maxV;
+  const short = hotVmpV < chargesFromV;
+  const ink = chosen ? color.ink : color.soft;
+  const [from, to] = [x(hotVmpV), Math.min(x(coldVocV), edge)];
+  const beyond = x(coldVocV) > edge;
+  const shape = area<number>(
+    (_, i) => x(density.fromV + ((i + 0.5) / density.share.length) * (density.toV - density.fromV)),
+    y,
+    (share) => y - share * 19,
+  ).curve(curveBasis);
+  const names = from > 92;
+  return (
+    <>
+      <Press
+        role="button"
+        tabIndex={0}
+        aria-pressed={chosen}
+        aria-label={sentence(bar, maxV, chargesFromV)}
+        onClick={onTry}
+        onKeyDown={(event) =>
+          (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onTry())
+        }
+      >
+        <rect className="hit" x={x(0)} width={edge - x(0)} y={y - 27} height={ROW - 4} fill="transparent" />
+        {density.share.length > 1 ? (
+          <path d={shape(density.share) ?? ''} fill={color.sun} opacity={chosen ? 0.62 : 0.3} />
+        ) : null}
+        <path d={`M${from} ${y}H${to}`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
+        {over ? (
+          <rect
+            x={x(maxV)}
+            width={Math.max(0, to - x(maxV))}
+            y={y - 8}
+            height={16}
+            fill="url(#over)"
+            opacity={chosen ? 1 : 0.55}
+          />
+        ) : null}
+        <path d={`M${from} ${y - 7}v14`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
+        {beyond ? (
+          <path d={`M${edge - 6} ${y - 6}l7 6l-7 6`} stroke={ink} fill="none" strokeWidth="1.6" />
+        ) : (
+          <path d={`M${to} ${y - 7}v14`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
+        )}
+        <text
+          className="name"
+          x={names ? from - 8 : from}
+          y={names ? y + 4 : y - 13}
+          textAnchor={names ? 'end' : 'start'}
+          fontWeight={chosen ? 700 : 400}
+          paintOrder="stroke"
+          stroke={color.paper}
+          strokeWidth={names ? 4 : 3}
+        >
+          {series} in series
+        </text>
+      </Press>
+      <g pointerEvents="none">
+        <text x={from + 4} y={y + 18} fill={short ? color.act : ink} fontWeight={short ? 700 : 400}>
+          {volts(hotVmpV)}
+        </text>
+        <text
+          x={to - 4}
+          y={y + 18}
+          textAnchor="end"
+          fill={over ? color.act : ink}
+          fontWeight={over ? 700 : 400}
+        >
+          {volts(coldVocV)}
+        </text>
+      </g>
+    </>
+  );
+}
+
+const sentence = ({ series, hotVmpV, coldVocV }: BarData, maxV: number, chargesFromV: number) =>
+  `${series} in series: from ${volts(hotVmpV)} volts hot to ${volts(coldVocV)} volts cold${coldVocV > maxV ? ', over the limit' : hotVmpV < chargesFromV ? ', too low to charge when hot' : ', inside the window'}`;
+
+function describe({ maxV, chargesFromV, bars }: WindowPicture): string {
+  return `Window from ${volts(chargesFromV)} to ${volts(maxV)} volts. ${bars.map((bar) => sentence(bar, maxV, chargesFromV)).join('. ')}`;
+}

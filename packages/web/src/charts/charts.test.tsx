@@ -1,0 +1,117 @@
+import { examples, evaluate, withValueAt, chosen, type Design } from '@ivolt/core';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { GRID } from '../testing/evaluated';
+import { BankRuler } from './BankRuler';
+import { MonthsPicture } from './MonthsPicture';
+import { SunPicture } from './SunPicture';
+import { WindowRuler } from './WindowRuler';
+
+const dairy = examples()[1]!.design;
+const reckon = (design: Design = dairy) => evaluate(design, GRID);
+
+describe('the window ruler', () => {
+  const bars = () => screen.getAllByRole('button').map((bar) => bar.getAttribute('aria-label'));
+
+  it('says in words what each bar shows', () => {
+    render(<WindowRuler picture={reckon().window!} onTry={() => undefined} />);
+    expect(bars()).toEqual([
+      expect.stringMatching(/^2 in series: from 5\d volts hot to 82 volts cold, too low to charge when hot$/),
+      expect.stringMatching(/^3 in series: .* inside the window$/),
+      expect.stringMatching(/^4 in series: from 1\d\d volts hot to 16\d volts cold, over the limit$/),
+      expect.stringMatching(/^5 in series: .* over the limit$/),
+    ]);
+    expect(screen.getByText('never above 150 V')).toBeTruthy();
+    expect(screen.getByText('charges above 61.8 V')).toBeTruthy();
+  });
+
+  it('hatches exactly the bars that leave the window', () => {
+    const { container } = render(<WindowRuler picture={reckon().window!} onTry={() => undefined} />);
+    expect(container.querySelectorAll('[fill="url(#over)"]')).toHaveLength(2);
+  });
+
+  it('tries a bar by press and by key', () => {
+    const tried: number[] = [];
+    render(<WindowRuler picture={reckon().window!} onTry={(series) => tried.push(series)} />);
+    const three = screen.getByRole('button', { name: /^3 in series/ });
+    fireEvent.click(three);
+    fireEvent.keyDown(three, { key: 'Enter' });
+    fireEvent.keyDown(three, { key: ' ' });
+    fireEvent.keyDown(three, { key: 'x' });
+    expect(tried).toEqual([3, 3, 3]);
+  });
+
+  it('always shows the chosen one, however far out', () => {
+    for (const series of [1, 3, 7, 12]) {
+      const { unmount } = render(
+        <WindowRuler
+          picture={reckon(withValueAt(dairy, '/strings/series', chosen(series))).window!}
+          onTry={() => undefined}
+        />,
+      );
+      expect(
+        screen.getByRole('button', { name: new RegExp(`^${series} in series`) }).getAttribute('aria-pressed'),
+      ).toBe('true');
+      unmount();
+    }
+  });
+});
+
+describe('the months', () => {
+  const { months } = reckon();
+  it('say made and used of each month', () => {
+    render(<MonthsPicture months={months} worst={12} />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toMatch(
+      /Jan: made [\d.]+, used 7\.5 kilowatt-hours a day; .*Dec: made/,
+    );
+    expect(screen.getByText(/made, 7\.5 used/)).toBeTruthy();
+  });
+  it('hatch in red what falls short', () => {
+    const short = months.map((month) => ({ ...month, madeWh: month.month === 12 ? 2000 : month.madeWh }));
+    const { container } = render(<MonthsPicture months={short} worst={12} />);
+    expect(container.querySelectorAll('[fill="url(#short)"]')).toHaveLength(1);
+  });
+  it('show only what is used where there is no sun yet, and no bar for months out of use', () => {
+    const { container } = render(
+      <MonthsPicture
+        months={months.map((month) => ({ ...month, inUse: month.month < 4 }))}
+        worst={null}
+        usedOnly
+      />,
+    );
+    expect(container.querySelectorAll('rect[fill="url(#ink-hatch)"]')).toHaveLength(3);
+    expect(screen.getByRole('img').getAttribute('aria-label')).not.toMatch(/made/);
+  });
+});
+
+describe('the bank’s stick', () => {
+  it('cuts what is usable into days and stops at the days asked for', () => {
+    render(<BankRuler picture={reckon().bank} />);
+    expect(screen.getByText('2 days asked for')).toBeTruthy();
+    expect(screen.getByText('14.7 kWh usable')).toBeTruthy();
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
+      '14.7 kWh usable of 20.5 kWh rated, 1.8 days; 2 asked for',
+    );
+  });
+  it('stands without uses', () => {
+    render(<BankRuler picture={reckon({ ...dairy, uses: {} }).bank} />);
+    expect(screen.queryByText(/asked for/)).toBeNull();
+  });
+});
+
+describe('sun and air', () => {
+  const climate = reckon().climate!;
+  it('show the records in the job’s units', () => {
+    const { rerender } = render(<SunPicture months={climate.months} lowC={-14} highC={44} units="metric" />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toMatch(/−14.°C and 44.°C/);
+    rerender(<SunPicture months={climate.months} lowC={-14} highC={44} units="imperial" />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toMatch(/6\.8.°F and 111\.2.°F/);
+  });
+  it('dash the months that are a grid’s estimate', () => {
+    const months = climate.months.map((month, index) => ({
+      ...month,
+      ghiFrom: index === 5 ? ('typed' as const) : month.ghiFrom,
+    }));
+    const { container } = render(<SunPicture months={months} lowC={-14} highC={44} units="metric" />);
+    expect(container.querySelectorAll('rect[stroke-dasharray]')).toHaveLength(11);
+  });
+});

@@ -1,0 +1,17 @@
+import { useCallback, useState } from 'react';
+
+/** The width a picture has, followed as it changes. */
+export function useWidth(
+  initial: number,
+): [ref: (element: HTMLElement | null) => (() => void) | undefined, width: number] {
+  const [width, setWidth] = useState(initial);
+  const ref = useCallback((element: HTMLElement | null) => {
+    if (!element || typeof ResizeObserver === 'undefined') return undefined;
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setWidth(Math.max(260, Math.round(entry.contentRect.width))),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return [ref, width];
+}

@@ -1,0 +1,151 @@
+import { MARGIN_NAMES, SHEET_NAMES, type Guess } from '@ivolt/core';
+import { useNavigate } from 'react-router';
+import { styled } from 'styled-components';
+import { useAppSelector } from '../app/store';
+import { Action } from '../ui/controls';
+import { Note, Table } from '../ui/layout';
+import { color, site } from '../ui/tokens';
+
+const Bar = styled.span`
+  display: inline-block;
+  height: 9px;
+  background: repeating-linear-gradient(135deg, ${color.pencil} 0 1.5px, transparent 1.5px 4px);
+  border-left: 2px solid ${color.pencil};
+  vertical-align: 0;
+  margin-right: 7px;
+  @media print {
+    print-color-adjust: exact;
+  }
+`;
+
+const Fold = styled.div`
+  ${site} {
+    thead {
+      display: none;
+    }
+    table,
+    tbody {
+      display: block;
+    }
+    tr {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      padding: 8px 0;
+      border-bottom: 1px solid ${color.rule};
+    }
+    td {
+      border: 0;
+      padding: 1px 0;
+    }
+    td:nth-child(4) {
+      grid-column: 1 / 3;
+    }
+    td:nth-child(1) {
+      grid-column: 1 / 3;
+    }
+  }
+`;
+
+const percent = (share: number) => (share < 0.005 ? 'hardly' : `${Math.round(share * 100)} %`);
+
+/** Goes to the field a guess stands in. */
+export function useGoToField() {
+  const navigate = useNavigate();
+  return (sheet: string, path: string | null) => {
+    void navigate(sheet);
+    if (path)
+      setTimeout(() => document.querySelector<HTMLInputElement>(`[data-path="${path}"]`)?.focus(), 60);
+  };
+}
+
+/** The guesses, ranked by how far a plausible error would move the verdict. */
+export function GuessTable({ most }: { most: number }) {
+  const guesses = useAppSelector(({ job }) => job.guesses);
+  const go = useGoToField();
+  if (!guesses) return <Note>Ranking the guesses …</Note>;
+  if (guesses.length === 0) return <Note>No guesses left: every figure is from a sheet or measured.</Note>;
+  const largest = Math.max(...guesses.map(({ moves }) => moves), 0.01);
+  return (
+    <Fold>
+      <Table>
+        <thead>
+          <tr>
+            <th scope="col">Guess</th>
+            <th scope="col" className="n">
+              Stands at
+            </th>
+            <th scope="col" className="n">
+              May be out by
+            </th>
+            <th scope="col">What that moves</th>
+          </tr>
+        </thead>
+        <tbody>
+          {guesses.slice(0, most).map((guess: Guess) => (
+            <tr key={guess.id}>
+              <td>
+                <Action
+                  onPress={() => go(guess.sheet, guess.path)}
+                  aria-label={`${guess.label}, on ${SHEET_NAMES[guess.sheet]}`}
+                >
+                  {guess.label}
+                </Action>
+              </td>
+              <td className="n">{guess.shown}</td>
+              <td className="n">{guess.error}</td>
+              <td>
+                <Bar aria-hidden style={{ width: `${Math.max(3, (90 * guess.moves) / largest)}px` }} />
+                {MARGIN_NAMES[guess.margin]}, {percent(guess.moves)}
+                {guess.flips ? <b className="bad"> – could change the verdict</b> : null}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Fold>
+  );
+}
+
+/** The three that matter most, for the margin. */
+export function TopGuesses() {
+  const guesses = useAppSelector(({ job }) => job.guesses);
+  const go = useGoToField();
+  if (!guesses) return <Note>Ranking the guesses …</Note>;
+  const top = guesses.filter(({ moves }) => moves >= 0.005).slice(0, 3);
+  if (top.length === 0) return <Note>None that would move the verdict.</Note>;
+  return (
+    <Top>
+      {top.map((guess) => (
+        <li key={guess.id}>
+          <Action onPress={() => go(guess.sheet, guess.path)}>{guess.label}</Action>
+          <small>
+            {guess.shown}, {guess.error}: {MARGIN_NAMES[guess.margin]} by {percent(guess.moves)}
+            {guess.flips ? ', enough to change the verdict' : ''}
+          </small>
+        </li>
+      ))}
+    </Top>
+  );
+}
+
+const Top = styled.ol`
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 0;
+  font-size: 14px;
+  li {
+    margin-bottom: 9px;
+  }
+  small {
+    display: block;
+    font-size: 13px;
+    color: ${color.soft};
+    line-height: 1.35;
+  }
+  ${site} {
+    font-size: 16px;
+    small {
+      font-size: 16px;
+    }
+  }
+`;

@@ -1,0 +1,280 @@
+import { SHEETS, type Sheet } from '@ivolt/core';
+import { useEffect, useState } from 'react';
+import { useStore } from 'react-redux';
+import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { styled } from 'styled-components';
+import { useAppDispatch, useAppSelector, type AppStore } from '../app/store';
+import { Hidden, Primary } from '../ui/controls';
+import { Note, Title } from '../ui/layout';
+import { color, font, narrow, site } from '../ui/tokens';
+import { ThemeChoice } from '../ui/ThemeChoice';
+import { Conflicts } from './Conflicts';
+import { redo, undo } from './edits';
+import { HistoryMenu } from './HistoryMenu';
+import { jobActions } from './jobSlice';
+import { Margin } from './Margin';
+import { Notice } from './Notice';
+import { Run } from './Run';
+import { SavedLine } from './SavedLine';
+import { Saver, openJob } from './saving';
+import { Tally } from './Tally';
+import { Thinker } from './thinking';
+
+const Top = styled.header`
+  display: flex;
+  border-bottom: 1px solid ${color.ink};
+  min-height: 68px;
+  background: ${color.paper};
+  ${site} {
+    flex-wrap: wrap;
+    min-height: 0;
+    border-bottom-width: 2px;
+    > div:nth-of-type(2) {
+      order: 3;
+      flex: 1 0 100%;
+    }
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+const Name = styled.div`
+  width: 187px;
+  flex: none;
+  padding: 9px 8px 0 16px;
+  a {
+    font: 600 19px/1.2 ${font.slab};
+    text-decoration: none;
+    display: block;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  a:hover {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  p {
+    font-size: 13px;
+    color: ${color.soft};
+  }
+  p a {
+    font: inherit;
+    display: inline;
+    text-decoration: underline;
+  }
+  ${site} {
+    flex: 1;
+    width: auto;
+    padding: 8px 12px 6px;
+    p {
+      font-size: 16px;
+    }
+  }
+`;
+
+const Tools = styled.div`
+  width: 240px;
+  flex: none;
+  padding: 8px 16px 0 10px;
+  text-align: right;
+  display: grid;
+  justify-items: end;
+  align-content: start;
+  gap: 1px;
+  ${narrow} {
+    width: 200px;
+  }
+  ${site} {
+    flex: 1 0 100%;
+    width: auto;
+    padding: 0 12px;
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+  }
+`;
+
+const Bench = styled.div`
+  display: grid;
+  grid-template-columns: 187px minmax(0, 1fr) 303px;
+  min-height: calc(100vh - 69px);
+  ${narrow} {
+    grid-template-columns: 187px minmax(0, 1fr);
+    grid-template-rows: auto 1fr;
+    > nav {
+      grid-row: 1 / 3;
+    }
+  }
+  ${site} {
+    display: block;
+  }
+  @media print {
+    display: block;
+  }
+`;
+
+const Page = styled.main<{ $wide?: boolean }>`
+  ${({ $wide }) => ($wide ? 'grid-column: 2 / -1; max-width: 920px;' : '')}
+  padding: 22px 28px 40px;
+  min-width: 0;
+  ${site} {
+    padding: 18px 16px 24px;
+  }
+  @media print {
+    padding: 0;
+  }
+`;
+
+const Skip = styled.a`
+  position: absolute;
+  left: 8px;
+  top: -60px;
+  background: ${color.paper};
+  padding: 8px 12px;
+  z-index: 20;
+  &:focus {
+    top: 8px;
+  }
+`;
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.tagName === 'INPUT' || target.tagName === 'TEXTAREA' || target.isContentEditable);
+
+/** Undo and redo everywhere; numbers jump to sheets while nothing is being typed; F6 goes between sheet and margin. */
+function useKeys() {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { id } = useParams();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const command = event.ctrlKey || event.metaKey;
+      const key = event.key.toLowerCase();
+      if (command && (key === 'z' || key === 'y')) {
+        event.preventDefault();
+        const field = document.activeElement;
+        // leaving the field lets go of its text, so that it shows what undo brings back
+        if (field instanceof HTMLElement && isTyping(field)) field.blur();
+        dispatch(key === 'y' || event.shiftKey ? redo() : undo());
+        if (field instanceof HTMLElement && isTyping(field)) field.focus();
+      } else if (event.key === 'F6') {
+        event.preventDefault();
+        const margin = document.getElementById('margin');
+        const inMargin = margin?.contains(document.activeElement) ?? false;
+        document.getElementById(inMargin ? 'sheet' : 'margin')?.focus();
+      } else if (!command && !event.altKey && !isTyping(event.target) && /^[0-5]$/.test(event.key)) {
+        const sheet = SHEETS[Number(event.key) - 1];
+        void navigate(`/jobs/${id}${sheet ? `/${sheet}` : ''}`);
+      }
+    };
+    document.addEventListener('keydown', onKey, true);
+    return () => document.removeEventListener('keydown', onKey, true);
+  }, [dispatch, navigate, id]);
+}
+
+/** Opens the job, keeps it saved and reckoned while it is open. */
+function useOpenJob(id: string, attempt: number) {
+  const store = useStore() as AppStore;
+  useEffect(() => {
+    let closed = false;
+    let saver: Saver | undefined;
+    let thinker: Thinker | undefined;
+    void openJob(store, id).then(() => {
+      if (closed || store.getState().job.status !== 'ready') return;
+      saver = new Saver(store, id);
+      thinker = new Thinker(store);
+    });
+    return () => {
+      closed = true;
+      saver?.close();
+      thinker?.close();
+    };
+  }, [store, id, attempt]);
+}
+
+export function JobPage() {
+  const { id = '' } = useParams();
+  const [attempt, setAttempt] = useState(0);
+  useOpenJob(id, attempt);
+  const status = useAppSelector(({ job }) => (job.id === id ? job.status : 'loading'));
+  if (status === 'ready') return <Open />;
+  return (
+    <Page>
+      <Title>
+        {status === 'loading'
+          ? 'Opening …'
+          : status === 'missing'
+            ? 'There is no such job'
+            : 'The server does not answer'}
+      </Title>
+      {status === 'loading' ? null : (
+        <>
+          <Note>
+            {status === 'missing'
+              ? 'It may have been deleted; the list of jobs has what there is.'
+              : 'Nothing is lost. Start it again with npm start, then try once more.'}
+          </Note>
+          <p>
+            {status === 'away' ? <Primary onPress={() => setAttempt(attempt + 1)}>Try again</Primary> : null}{' '}
+            <Link to="/">All jobs</Link>
+          </p>
+        </>
+      )}
+    </Page>
+  );
+}
+
+function Open() {
+  useKeys();
+  const dispatch = useAppDispatch();
+  const { pathname } = useLocation();
+  const name = useAppSelector(({ job }) => job.design?.name ?? '');
+  const kind = useAppSelector(({ job }) => job.design?.kind ?? '');
+  const words = useAppSelector(({ job }) => job.evaluation?.verdict.words);
+  const last = pathname.split('/').at(-1) ?? '';
+  const sheet = SHEETS.find((known) => known === last) ?? null;
+
+  useEffect(() => {
+    dispatch(jobActions.sheetOpened());
+    window.scrollTo(0, 0);
+  }, [dispatch, pathname]);
+  useEffect(() => {
+    document.title = `${name} – Ivolt`;
+  }, [name]);
+
+  return (
+    <>
+      <Skip href="#sheet">To the sheet</Skip>
+      <Top>
+        <Name>
+          <Link to="." relative="route">
+            {name}
+          </Link>
+          <p>
+            {kind} · <Link to="/">all jobs</Link>
+          </p>
+        </Name>
+        <Tally />
+        <Tools>
+          <SavedLine />
+          <HistoryMenu />
+          <ThemeChoice />
+        </Tools>
+      </Top>
+      <Bench>
+        <Run />
+        <Page id="sheet" tabIndex={-1} $wide={sheet === null}>
+          <Conflicts />
+          <Outlet />
+        </Page>
+        {sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}
+      </Bench>
+      <Notice />
+      <Hidden role="status" aria-live="polite">
+        {words ?? ''}
+      </Hidden>
+    </>
+  );
+}

@@ -1,0 +1,48 @@
+import { styled } from 'styled-components';
+import { useAppSelector } from '../app/store';
+import { color, site } from '../ui/tokens';
+import type { Saving } from './jobSlice';
+
+const Line = styled.p`
+  font-size: 13px;
+  color: ${color.soft};
+  white-space: nowrap;
+  ${site} {
+    font-size: 16px;
+  }
+  &[data-trouble='true'] {
+    color: ${color.act};
+    font-weight: 700;
+    white-space: normal;
+    max-width: 26ch;
+  }
+`;
+
+const clock = (at: number) =>
+  new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' });
+
+/** Says whether what is on the screen is stored. */
+export function SavedLine() {
+  const saving = useAppSelector(({ job }) => job.saving);
+  const trouble = saving.state === 'away' || saving.state === 'refused';
+  return (
+    <Line role="status" data-trouble={trouble} data-saving={saving.state}>
+      {words(saving)}
+    </Line>
+  );
+}
+
+function words(saving: Saving): string {
+  switch (saving.state) {
+    case 'saved':
+      return saving.at === null ? 'All saved' : `Saved ${clock(saving.at)}`;
+    case 'waiting':
+      return 'Not saved yet';
+    case 'saving':
+      return 'Saving …';
+    case 'away':
+      return 'Server away: kept here, trying again';
+    case 'refused':
+      return `Not saved: ${saving.message}`;
+  }
+}

@@ -1,0 +1,153 @@
+import { examples, measured, withValueAt } from '@ivolt/core';
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { Margin } from './Margin';
+import { GuessTable } from './Guesses';
+import { HistoryMenu } from './HistoryMenu';
+import { putValue } from './edits';
+import { jobActions } from './jobSlice';
+import { Conflicts } from './Conflicts';
+import { SavedLine } from './SavedLine';
+import { Tally } from './Tally';
+import { plain, show } from '../testing/evaluated';
+
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+
+describe('the margin', () => {
+  it('shows findings, working, cautions and what to measure next', () => {
+    show(<Margin sheet="strings" />);
+    expect(screen.getByText('Cold volts over the limit')).toBeTruthy();
+    const working = screen.getByRole('table', { name: /Working of cold/ });
+    expect(plain(working.textContent)).toMatch(/open-circuit at 25 °C37\.2 V.*in series× 4/);
+    expect(screen.getByText(/DC arcs do not put themselves out/)).toBeTruthy();
+    expect(screen.getByText('Measure next')).toBeTruthy();
+  });
+
+  it('applies a remedy with one press, and says nothing of what is cured', () => {
+    const { store } = show(<Margin sheet="strings" />);
+    press('Use 3 × 4');
+    expect(store.getState().job.design?.strings).toMatchObject({
+      series: { value: 3 },
+      parallel: { value: 4 },
+    });
+    expect(screen.queryByText('Cold volts over the limit')).toBeNull();
+  });
+
+  it('turns to the figure that is focused, and to the field', () => {
+    const { store } = show(<Margin sheet="strings" />);
+    act(() => void store.dispatch(jobActions.figureFocused('strings.isc')));
+    expect(screen.getByRole('table', { name: /short-circuit amps/ })).toBeTruthy();
+    act(() => void store.dispatch(jobActions.fieldFocused('/place/low')));
+    expect(screen.getByText(/The coldest air ever likely there/)).toBeTruthy();
+  });
+
+  it('lets a guess become a measurement', () => {
+    const { store } = show(<Margin sheet="uses" />);
+    act(() => void store.dispatch(jobActions.fieldFocused('/uses/u3/watts')));
+    expect(screen.getByText(/As a guess: name plates are 30 % out either way/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: 'measured' }));
+    expect(store.getState().job.design?.uses.u3?.watts.from).toBe('measured');
+    expect(screen.queryByText(/As a guess/)).toBeNull();
+  });
+
+  it('offers no source for a choice', () => {
+    const { store } = show(<Margin sheet="bank" />);
+    act(() => void store.dispatch(jobActions.fieldFocused('/bank/days')));
+    expect(screen.queryByRole('radio', { name: 'measured' })).toBeNull();
+  });
+
+  it('names the other sheets that need a look', () => {
+    show(<Margin sheet="uses" />);
+    const elsewhere = screen.getByText(/Elsewhere/);
+    expect(within(elsewhere).getByRole('link', { name: 'Strings' })).toBeTruthy();
+    expect(within(elsewhere).getByRole('link', { name: 'Bank' })).toBeTruthy();
+  });
+});
+
+describe('the guess list', () => {
+  it('puts those that could change the verdict first', () => {
+    show(<GuessTable most={5} />);
+    const [, first, ...rest] = screen.getAllByRole('row');
+    expect(first?.textContent).toMatch(/could change the verdict/);
+    expect(rest).toHaveLength(4);
+  });
+  it('has nothing to say once all is measured', () => {
+    const { store } = show(<GuessTable most={5} />);
+    act(() => void store.dispatch(jobActions.guessesRanked([])));
+    expect(screen.getByText(/No guesses left/)).toBeTruthy();
+  });
+});
+
+describe('the tally', () => {
+  it('shows each figure with its unit and marks what stops', () => {
+    const { container } = show(<Tally />);
+    const cold = container.querySelector('[data-figure="strings.cold"]')!;
+    expect(plain(cold.textContent)).toMatch(/163\.5V.*cold, limit 150 V|163\.5 ?V/);
+    expect(cold.getAttribute('data-mark')).toBe('stop');
+    expect(container.querySelectorAll('[data-figure]')).toHaveLength(5);
+  });
+  it('follows an edit', () => {
+    const { container, store } = show(<Tally />);
+    act(() => store.dispatch(putValue('Measure the low', '/place/low', measured(-2))));
+    // 4 × 37.2 × (1 + 0.0026 × 27)
+    expect(plain(container.querySelector('[data-figure="strings.cold"]')?.textContent)).toContain('159.2');
+  });
+});
+
+describe('history', () => {
+  it('names what would be undone and done again', () => {
+    const { store } = show(<HistoryMenu />);
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Undo' }).disabled).toBe(true);
+    act(() => store.dispatch(putValue('Tilt the panels', '/array/tilt', { value: 60, from: 'chosen' })));
+    press('Undo: Tilt the panels');
+    expect(store.getState().job.design?.array.tilt.value).toBe(40);
+    press('Redo: Tilt the panels');
+    expect(store.getState().job.design?.array.tilt.value).toBe(60);
+  });
+});
+
+describe('what is saved', () => {
+  it.each([
+    [{ state: 'saved', at: null }, 'All saved', 'false'],
+    [{ state: 'waiting' }, 'Not saved yet', 'false'],
+    [{ state: 'saving' }, 'Saving …', 'false'],
+    [{ state: 'away', message: 'x' }, 'Server away: kept here, trying again', 'true'],
+    [{ state: 'refused', message: 'Tilt runs from 0 to 90' }, 'Not saved: Tilt runs from 0 to 90', 'true'],
+  ] as const)('%j says “%s”', (saving, words, trouble) => {
+    const { store } = show(<SavedLine />);
+    act(() => void store.dispatch(jobActions.savingChanged(saving)));
+    const line = screen.getByRole('status');
+    expect(line.textContent).toBe(words);
+    expect(line.getAttribute('data-trouble')).toBe(trouble);
+  });
+});
+
+describe('figures changed in two tabs', () => {
+  const design = examples()[1]!.design;
+  const conflicted = () => {
+    const shown = show(<Conflicts />, withValueAt(design, '/bank/days/value', 5));
+    const { job } = shown.store.getState();
+    const conflicts = [{ path: '/bank/days/value', mine: 5, theirs: 6 }];
+    act(
+      () =>
+        void shown.store.dispatch(
+          jobActions.rebased({ design: job.design!, saved: job.design!, revision: 2, conflicts }),
+        ),
+    );
+    return shown;
+  };
+  it('are named with both values', () => {
+    conflicted();
+    expect(screen.getByRole('alert').textContent).toMatch(/Days to carry.*here 5.*there 6/);
+  });
+  it('stay mine, or become theirs', () => {
+    const kept = conflicted();
+    press('Keep mine');
+    expect(kept.store.getState().job.design?.bank.days.value).toBe(5);
+    expect(screen.queryByRole('alert')).toBeNull();
+    kept.unmount();
+    const taken = conflicted();
+    press('Take theirs');
+    expect(taken.store.getState().job.design?.bank.days.value).toBe(6);
+    expect(taken.store.getState().job.past.at(-1)?.label).toBe('Take what the other tab has');
+  });
+});

@@ -1,0 +1,101 @@
+import {
+  diff,
+  labelOf,
+  patchedWherePossible,
+  valueAt,
+  withValueAt,
+  type Design,
+  type Entry,
+  type Remedy,
+  type Source,
+} from '@ivolt/core';
+import type { Thunk } from '../app/store';
+import { jobActions } from './jobSlice';
+
+/** Makes one named change. Changes of the same session are undone together. */
+export const edit =
+  (label: string, change: (design: Design) => Design, session: string | null = null): Thunk =>
+  (dispatch, getState) => {
+    const before = getState().job.design;
+    if (!before) return;
+    const after = change(before);
+    const redo = diff(before, after);
+    if (redo.length === 0) return;
+    dispatch(jobActions.edited({ after, edit: { label, undo: diff(after, before), redo, session } }));
+  };
+
+export const putValue = (label: string, path: string, value: unknown, session: string | null = null): Thunk =>
+  edit(label, (design) => withValueAt(design, path, value), session);
+
+/** A figure typed into its field; null goes back to what is taken where nothing is typed. */
+export const typeFigure =
+  (path: string, entry: Entry | null, session: string): Thunk =>
+  (dispatch, getState) => {
+    const { design } = getState().job;
+    if (!design) return;
+    const monthly = /^\/place\/(ghi|air)\//.test(path);
+    dispatch(
+      putValue(
+        `Change ${lower(labelOf(design, path))}`,
+        path,
+        entry ?? (monthly ? undefined : null),
+        session,
+      ),
+    );
+  };
+
+export const setSource =
+  (path: string, from: Source): Thunk =>
+  (dispatch, getState) => {
+    const { design } = getState().job;
+    const entry = design && (valueAt(design, path) as Entry | null | undefined);
+    if (!design || !entry) return;
+    dispatch(putValue(`${lower(labelOf(design, path))} is ${SOURCE_WORDS[from]}`, path, { ...entry, from }));
+  };
+
+export const setUnit =
+  (path: string, unit: string | undefined): Thunk =>
+  (dispatch, getState) => {
+    const { design } = getState().job;
+    const entry = design && (valueAt(design, path) as Entry | null | undefined);
+    if (!design || !entry) return;
+    const { unit: _before, ...rest } = entry;
+    dispatch(
+      putValue(
+        `Show ${lower(labelOf(design, path))} in ${unit ?? 'the job’s units'}`,
+        path,
+        unit ? { ...rest, unit } : rest,
+      ),
+    );
+  };
+
+export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
+  guess: 'a guess',
+  catalogue: 'from a plate or sheet',
+  measured: 'measured',
+  chosen: 'a choice',
+};
+
+export const applyRemedy = (finding: string, remedy: Remedy): Thunk =>
+  edit(
+    `${remedy.label} (${lower(finding)})`,
+    (design) => patchedWherePossible(design, remedy.operations).document,
+  );
+
+export const undo = (): Thunk => (dispatch, getState) => {
+  const { design, past } = getState().job;
+  const last = past.at(-1);
+  if (!design || !last) return;
+  dispatch(jobActions.undone(patchedWherePossible(design, last.undo).document));
+  dispatch(jobActions.noticed({ text: `Undone: ${last.label}`, at: Date.now() }));
+};
+
+export const redo = (): Thunk => (dispatch, getState) => {
+  const { design, future } = getState().job;
+  const next = future.at(-1);
+  if (!design || !next) return;
+  dispatch(jobActions.redone(patchedWherePossible(design, next.redo).document));
+  dispatch(jobActions.noticed({ text: `Done again: ${next.label}`, at: Date.now() }));
+};
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

@@ -1,0 +1,151 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { Conflict, Design, Evaluation, GridClimate, Guess, Operation } from '@ivolt/core';
+
+/** One change as the person made it, with the way back. */
+export interface Edit {
+  label: string;
+  undo: Operation[];
+  redo: Operation[];
+  /** Edits of one stay in a field are one edit. */
+  session: string | null;
+}
+
+export type Saving =
+  | { state: 'saved'; at: number | null }
+  | { state: 'waiting' }
+  | { state: 'saving' }
+  | { state: 'away'; message: string }
+  | { state: 'refused'; message: string };
+
+export interface JobState {
+  id: string | null;
+  status: 'loading' | 'ready' | 'missing' | 'away';
+  design: Design | null;
+  /** What the server is known to hold. */
+  saved: { design: Design; revision: number } | null;
+  past: Edit[];
+  future: Edit[];
+  saving: Saving;
+  conflicts: Conflict[];
+  climate: { key: string; status: 'none' | 'reading' | 'read' | 'away'; grid: GridClimate | null };
+  evaluation: Evaluation | null;
+  guesses: Guess[] | null;
+  focus: { path: string | null; figureId: string | null };
+  /** Said aloud and shown for a while. */
+  notice: { text: string; undoable: boolean; at: number } | null;
+}
+
+const initialState: JobState = {
+  id: null,
+  status: 'loading',
+  design: null,
+  saved: null,
+  past: [],
+  future: [],
+  saving: { state: 'saved', at: null },
+  conflicts: [],
+  climate: { key: '', status: 'none', grid: null },
+  evaluation: null,
+  guesses: null,
+  focus: { path: null, figureId: null },
+  notice: null,
+};
+
+const MOST_EDITS = 200;
+
+const jobSlice = createSlice({
+  name: 'job',
+  initialState,
+  reducers: {
+    opening: (_state, { payload }: PayloadAction<string>) => ({ ...initialState, id: payload }),
+    openFailed: (state, { payload }: PayloadAction<'missing' | 'away'>) => {
+      state.status = payload;
+    },
+    opened: (
+      state,
+      { payload }: PayloadAction<{ design: Design; saved: Design; revision: number; conflicts: Conflict[] }>,
+    ) => ({
+      ...state,
+      status: 'ready' as const,
+      design: payload.design,
+      saved: { design: payload.saved, revision: payload.revision },
+      conflicts: payload.conflicts,
+      saving:
+        payload.design === payload.saved
+          ? { state: 'saved' as const, at: null }
+          : { state: 'waiting' as const },
+    }),
+    edited: (state, { payload: { after, edit } }: PayloadAction<{ after: Design; edit: Edit }>) => {
+      const last = state.past.at(-1);
+      const past =
+        last && edit.session !== null && last.session === edit.session
+          ? [
+              ...state.past.slice(0, -1),
+              { ...edit, undo: [...edit.undo, ...last.undo], redo: [...last.redo, ...edit.redo] },
+            ]
+          : [...state.past, edit].slice(-MOST_EDITS);
+      return { ...state, design: after, past, future: [], saving: { state: 'waiting' as const } };
+    },
+    undone: (state, { payload }: PayloadAction<Design>) => stepped(state, payload, 'past'),
+    redone: (state, { payload }: PayloadAction<Design>) => stepped(state, payload, 'future'),
+    savingChanged: (state, { payload }: PayloadAction<Saving>) => {
+      state.saving = payload;
+    },
+    /** `settled` where nothing was changed while it was on its way. */
+    saveStored: (
+      state,
+      { payload }: PayloadAction<{ design: Design; revision: number; at: number; settled: boolean }>,
+    ) => ({
+      ...state,
+      saved: { design: payload.design, revision: payload.revision },
+      saving: payload.settled ? { state: 'saved' as const, at: payload.at } : { state: 'waiting' as const },
+    }),
+    rebased: (
+      state,
+      { payload }: PayloadAction<{ design: Design; saved: Design; revision: number; conflicts: Conflict[] }>,
+    ) => ({
+      ...state,
+      design: payload.design,
+      saved: { design: payload.saved, revision: payload.revision },
+      conflicts: [...state.conflicts, ...payload.conflicts],
+    }),
+    conflictsSettled: (state) => {
+      state.conflicts = [];
+    },
+    climateChanged: (state, { payload }: PayloadAction<JobState['climate']>) => ({
+      ...state,
+      climate: payload,
+    }),
+    evaluated: (state, { payload }: PayloadAction<Evaluation>) => ({ ...state, evaluation: payload }),
+    guessesRanked: (state, { payload }: PayloadAction<Guess[]>) => ({ ...state, guesses: payload }),
+    fieldFocused: (state, { payload }: PayloadAction<string>) => {
+      state.focus = { path: payload, figureId: null };
+    },
+    figureFocused: (state, { payload }: PayloadAction<string>) => {
+      state.focus = { path: null, figureId: payload };
+    },
+    sheetOpened: (state) => {
+      state.focus = { path: null, figureId: null };
+    },
+    noticed: (state, { payload }: PayloadAction<{ text: string; undoable?: boolean; at: number } | null>) => {
+      state.notice = payload && { undoable: false, ...payload };
+    },
+  },
+});
+
+/** One step back or forward: the edit goes over to the other side. */
+function stepped(state: JobState, design: Design, from: 'past' | 'future'): JobState {
+  const edit = state[from].at(-1);
+  if (!edit) return state;
+  const to = from === 'past' ? 'future' : 'past';
+  return {
+    ...state,
+    design,
+    [from]: state[from].slice(0, -1),
+    [to]: [...state[to], { ...edit, session: null }],
+    saving: { state: 'waiting' },
+  };
+}
+
+export const jobActions = jobSlice.actions;
+export const jobReducer = jobSlice.reducer;

@@ -1,0 +1,111 @@
+import { CHEMISTRIES, usualBank, type Chemistry } from '@ivolt/core';
+import { BankRuler } from '../../charts/BankRuler';
+import { useAppDispatch } from '../../app/store';
+import { edit, putValue } from '../../job/edits';
+import { useDesign, useEvaluation } from '../../job/hooks';
+import { Select, Tick, type Choice } from '../../ui/controls';
+import { FigureBlock } from '../../ui/FigureBlock';
+import { Ink } from '../../ui/Ink';
+import { Row, Scroll, Section, Table } from '../../ui/layout';
+import { Pencil } from '../../ui/Pencil';
+import { SheetHead } from '../../ui/SheetHead';
+
+const KINDS = (Object.keys(CHEMISTRIES) as Chemistry[]).map((id): Choice<Chemistry> => ({
+  id,
+  label: CHEMISTRIES[id].name,
+  about: `${CHEMISTRIES[id].depthPct} % usable to begin with`,
+}));
+
+/** Step 3: how long the bank carries, and how many units that takes. */
+export function BankSheet() {
+  const dispatch = useAppDispatch();
+  const { bank, busVolts } = useDesign();
+  const evaluation = useEvaluation();
+  const frost = CHEMISTRIES[bank.chemistry].coldestChargeC !== null;
+  return (
+    <>
+      <SheetHead sheet="bank" />
+      <Row>
+        <Pencil path="/bank/days" chars={9} />
+        <Select
+          label="Chemistry"
+          value={bank.chemistry}
+          choices={KINDS}
+          onChange={(chemistry) =>
+            dispatch(
+              edit(`Make the bank ${CHEMISTRIES[chemistry].name}`, (design) => ({
+                ...design,
+                bank: { ...design.bank, ...usualBank(chemistry, busVolts) },
+              })),
+            )
+          }
+        />
+        <Pencil path="/bank/depth" />
+        <Pencil path="/bank/coldest" />
+      </Row>
+      {frost ? (
+        <div style={{ marginTop: 12 }}>
+          <Tick
+            checked={bank.coldProtected}
+            onChange={(on) =>
+              dispatch(
+                putValue(
+                  on ? 'The bank protects itself from frost' : 'The bank has no frost protection',
+                  '/bank/coldProtected',
+                  on,
+                ),
+              )
+            }
+          >
+            It stops charging, or warms itself, below 0 °C by its own means
+          </Tick>
+        </div>
+      ) : null}
+      {evaluation?.bank ? <BankRuler picture={evaluation.bank} /> : null}
+      <Section aria-labelledby="bank-units">
+        <h2 id="bank-units">The units</h2>
+        <Row>
+          <Pencil path="/bank/unitVolts" />
+          <Pencil path="/bank/unitAh" />
+          <Pencil path="/bank/series" />
+          <Pencil path="/bank/parallel" />
+          <FigureBlock label="usable">
+            <Ink id="bank.usable" />
+          </FigureBlock>
+          <FigureBlock label="carried">
+            <Ink id="bank.days" />
+          </FigureBlock>
+        </Row>
+      </Section>
+      <Section aria-labelledby="bank-governs">
+        <h2 id="bank-governs">What governs its size</h2>
+        <Scroll>
+          <Table style={{ maxWidth: 560 }}>
+            <thead>
+              <tr>
+                <th scope="col">By</th>
+                <th scope="col" className="n">
+                  Rated
+                </th>
+                <th scope="col" className="n">
+                  In parallel
+                </th>
+                <th scope="col">So</th>
+              </tr>
+            </thead>
+            <tbody>
+              {(evaluation?.bank.needs ?? []).map(({ school, name, rated, parallel, governs }) => (
+                <tr key={school} data-chosen={governs}>
+                  <td>{name}</td>
+                  <td className="n">{rated}</td>
+                  <td className="n">{parallel}</td>
+                  <td>{governs ? 'governs' : bank.parallel.value >= parallel ? 'is met' : 'is not met'}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </Scroll>
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,153 @@
+import { BUS_VOLTS, JOB_KINDS, type BusVolts, type JobKind, type UnitSystem } from '@ivolt/core';
+import { useEffect } from 'react';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { styled } from 'styled-components';
+import { MonthsPicture } from '../../charts/MonthsPicture';
+import { useAppDispatch } from '../../app/store';
+import { edit, putValue } from '../../job/edits';
+import { FindingList } from '../../job/Findings';
+import { GuessTable } from '../../job/Guesses';
+import { useDesign, useEvaluation } from '../../job/hooks';
+import { jobActions } from '../../job/jobSlice';
+import { useFindings } from '../../job/useFindings';
+import { Hidden, Select } from '../../ui/controls';
+import { AnswerLine, Note, Row, Section, Title } from '../../ui/layout';
+import { Mark } from '../../ui/Mark';
+import { PencilText } from '../../ui/Pencil';
+import { worstMonth } from '../worst';
+import { rebus } from './rebus';
+
+const Verdict = styled(AnswerLine)`
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  font-size: 19px;
+  svg {
+    flex: none;
+  }
+`;
+
+const Links = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 22px;
+  a {
+    font-weight: 700;
+    text-underline-offset: 3px;
+    min-height: 24px;
+  }
+`;
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The whole job in ten seconds: whether it stands, what holds it back, and what to measure next. */
+export function CoverSheet() {
+  const { id = '' } = useParams();
+  const dispatch = useAppDispatch();
+  const evaluation = useEvaluation();
+  const dropped = (useLocation().state as { dropped?: string[] } | null)?.dropped;
+  const navigate = useNavigate();
+
+  useEffect(() => {
+    if (!dropped || dropped.length === 0) return;
+    dispatch(
+      jobActions.noticed({
+        text: `Left out of the file, as this Ivolt does not know it: ${dropped.join(', ')}`,
+        at: Date.now(),
+      }),
+    );
+    void navigate('.', { replace: true, state: null });
+  }, [dropped, dispatch, navigate]);
+
+  const verdict = evaluation?.verdict;
+  const findings = useFindings(({ severity }) => severity !== 'note');
+  const worst = worstMonth(evaluation);
+  return (
+    <>
+      <Title>Does it stand?</Title>
+      <Verdict data-verdict={verdict?.standing}>
+        {verdict?.standing === 'falls' ? (
+          <Mark severity="stop" size={20} />
+        ) : verdict?.standing === 'look' ? (
+          <Mark severity="look" size={20} />
+        ) : null}
+        <span>
+          <b>{verdict ? `${verdict.words}.` : 'Reckoning …'}</b> {verdict?.sentence}
+        </span>
+      </Verdict>
+      {findings.length > 0 ? (
+        <section aria-labelledby="cover-findings">
+          <Hidden as="h2" id="cover-findings">
+            What holds it back
+          </Hidden>
+          <FindingList findings={findings} />
+        </section>
+      ) : null}
+      {evaluation && evaluation.months.some(({ inUse }) => inUse) ? (
+        <Section aria-labelledby="cover-year">
+          <h2 id="cover-year">The year</h2>
+          <MonthsPicture months={evaluation.months} worst={worst} usedOnly={worst === null} />
+        </Section>
+      ) : null}
+      <Section aria-labelledby="cover-guesses">
+        <h2 id="cover-guesses">What to measure next</h2>
+        <GuessTable most={12} />
+      </Section>
+      <JobSettings />
+      <Section>
+        <Links className="screen">
+          <a href={`/api/jobs/${id}/file`} download>
+            Export as a file
+          </a>
+          <Link to={`/jobs/${id}/book`}>Print the book</Link>
+        </Links>
+      </Section>
+    </>
+  );
+}
+
+export function JobSettings() {
+  const dispatch = useAppDispatch();
+  const design = useDesign();
+  return (
+    <Section aria-labelledby="cover-job">
+      <h2 id="cover-job">The job</h2>
+      <Row>
+        <PencilText
+          label="Name"
+          required
+          value={design.name}
+          onChange={(name, session) => dispatch(putValue('Rename the job', '/name', name, session))}
+        />
+        <Select
+          label="Kind"
+          value={design.kind}
+          choices={JOB_KINDS.map((id) => ({ id, label: capital(id) }))}
+          onChange={(kind: JobKind) => dispatch(putValue(`Make it a ${kind}`, '/kind', kind))}
+        />
+        <Select
+          label="Units"
+          value={design.units}
+          choices={[
+            { id: 'metric', label: 'Metric' },
+            { id: 'imperial', label: 'Imperial' },
+          ]}
+          onChange={(units: UnitSystem) => dispatch(putValue(`Show ${units} units`, '/units', units))}
+        />
+        <Select
+          label="Bus"
+          value={String(design.busVolts)}
+          choices={BUS_VOLTS.map((volts) => ({ id: String(volts), label: `${volts} V` }))}
+          onChange={(volts) =>
+            dispatch(
+              edit(`Change the bus to ${volts} V`, (before) => rebus(before, Number(volts) as BusVolts)),
+            )
+          }
+        />
+      </Row>
+      <Note style={{ marginTop: 8 }} className="screen">
+        A new bus voltage takes the bank’s units in series with it where they make it.
+      </Note>
+    </Section>
+  );
+}

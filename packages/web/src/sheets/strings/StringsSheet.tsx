@@ -1,0 +1,295 @@
+import {
+  CONTROLLER_CLASSES,
+  controllerClass,
+  controllerOfClass,
+  type ArrangementRow,
+  type ControllerKind,
+} from '@ivolt/core';
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { WindowRuler } from '../../charts/WindowRuler';
+import { useAppDispatch } from '../../app/store';
+import { edit, putValue } from '../../job/edits';
+import { useDesign, useEvaluation } from '../../job/hooks';
+import { Action, Select } from '../../ui/controls';
+import { FigureBlock } from '../../ui/FigureBlock';
+import { Ink } from '../../ui/Ink';
+import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
+import { Pencil } from '../../ui/Pencil';
+import { SheetHead } from '../../ui/SheetHead';
+import { color, site } from '../../ui/tokens';
+
+const FIELDS = [
+  'maxVolts',
+  'minVolts',
+  'maxWorkVolts',
+  'headroom',
+  'maxAmps',
+  'maxIscAmps',
+  'chargeAmps',
+  'efficiency',
+  'inputs',
+] as const;
+const SHOWN_AT_FIRST = 8;
+
+const Frame = styled(Scroll)`
+  tbody tr {
+    cursor: pointer;
+  }
+  tbody tr:hover td {
+    background: ${color.leaf};
+  }
+  tbody tr[data-chosen='true']:hover td {
+    background: ${color.tint};
+  }
+  td:last-child {
+    min-width: 200px;
+  }
+  td button {
+    font-weight: 400;
+  }
+  ${site} {
+    thead {
+      display: none;
+    }
+    table,
+    tbody {
+      display: block;
+    }
+    tr {
+      display: grid;
+      grid-template-columns: repeat(4, auto);
+      padding: 10px 0;
+      border-bottom: 1px solid ${color.rule};
+    }
+    td {
+      border: 0;
+      padding: 1px 8px 1px 0;
+    }
+    td:first-child,
+    td:last-child {
+      grid-column: 1 / 5;
+      text-align: left;
+    }
+    td[data-label]::before {
+      content: attr(data-label);
+      display: block;
+      font-size: 16px;
+      color: ${color.soft};
+      font-weight: 400;
+    }
+  }
+`;
+
+const nameOf = ({ series, parallel, inputs }: Pick<ArrangementRow, 'series' | 'parallel' | 'inputs'>) =>
+  `${series} in series × ${parallel}${inputs > 1 ? `, ${inputs} inputs` : ''}`;
+
+/** Step 5: the controller, and how the panels are strung to it. */
+export function StringsSheet() {
+  const dispatch = useAppDispatch();
+  const evaluation = useEvaluation();
+  const { strings } = useDesign();
+  const use = (arrangement: Pick<ArrangementRow, 'series' | 'parallel' | 'inputs'>) =>
+    dispatch(
+      edit(`Use ${nameOf(arrangement)}`, (design) => ({
+        ...design,
+        strings: {
+          ...design.strings,
+          series: { value: arrangement.series, from: 'chosen' },
+          parallel: { value: arrangement.parallel, from: 'chosen' },
+          inputs: { value: arrangement.inputs, from: 'chosen' },
+        },
+      })),
+    );
+  return (
+    <>
+      <SheetHead sheet="strings" />
+      <Row>
+        <ControllerSelect />
+        <Pencil path="/strings/series" />
+        <Pencil path="/strings/parallel" />
+        <Pencil path="/strings/inputs" />
+        <Pencil
+          path="/place/low"
+          label="Coldest on record"
+          optional
+          chars={8}
+          fallback={evaluation?.climate?.lowC ?? null}
+        />
+      </Row>
+      {evaluation?.window ? (
+        <div style={{ marginTop: 20 }}>
+          <WindowRuler
+            picture={evaluation.window}
+            onTry={(series) =>
+              use({ series, parallel: strings.parallel.value, inputs: strings.inputs.value })
+            }
+          />
+        </div>
+      ) : (
+        <Note style={{ marginTop: 18 }}>
+          The ruler waits for the place: its record low and high set the ends of every bar.
+        </Note>
+      )}
+      {evaluation?.window ? (
+        <Row style={{ marginTop: 14 }}>
+          <FigureBlock label="cold, open">
+            <Ink id="strings.cold" />
+          </FigureBlock>
+          <FigureBlock label="hot, working">
+            <Ink id="strings.hot" />
+          </FigureBlock>
+          <FigureBlock label="short-circuit">
+            <Ink id="strings.isc" />
+          </FigureBlock>
+          <FigureBlock label="working amps">
+            <Ink id="strings.imp" />
+          </FigureBlock>
+          <FigureBlock label="to the bank, full sun">
+            <Ink id="strings.power" />
+          </FigureBlock>
+        </Row>
+      ) : null}
+      {evaluation && evaluation.arrangements.length > 0 ? (
+        <Arrangements rows={evaluation.arrangements} onUse={use} />
+      ) : null}
+      <ControllerSheet />
+    </>
+  );
+}
+
+function Arrangements({
+  rows,
+  onUse,
+}: {
+  rows: readonly ArrangementRow[];
+  onUse: (row: ArrangementRow) => void;
+}) {
+  const [all, setAll] = useState(false);
+  const chosenAt = rows.findIndex(({ chosen }) => chosen);
+  const shown = all ? rows : rows.filter((_, index) => index < SHOWN_AT_FIRST || index === chosenAt);
+  const fitting = rows.filter(({ faults }) => faults === 0).length;
+  return (
+    <Section aria-labelledby="strings-ways">
+      <h2 id="strings-ways">
+        {rows.length} {rows.length === 1 ? 'way' : 'ways'} to wire them, {fitting}{' '}
+        {fitting === 1 ? 'fits' : 'fit'}
+      </h2>
+      <Frame>
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">Arrangement</th>
+              <th scope="col" className="n">
+                Cold, V
+              </th>
+              <th scope="col" className="n">
+                Hot, V
+              </th>
+              <th scope="col" className="n">
+                Amps in
+              </th>
+              <th scope="col" className="n">
+                Watts
+              </th>
+              <th scope="col">Stands?</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((row) => (
+              <tr
+                key={`${row.series}.${row.parallel}.${row.inputs}`}
+                data-chosen={row.chosen}
+                data-quiet={row.faults !== 0 && !row.chosen}
+                onClick={() => onUse(row)}
+              >
+                <td>
+                  {row.chosen ? (
+                    nameOf(row)
+                  ) : (
+                    <Action onPress={() => onUse(row)} aria-label={`Use ${nameOf(row)}`}>
+                      {nameOf(row)}
+                    </Action>
+                  )}
+                </td>
+                <td className={row.faults & 1 ? 'n bad' : 'n'} data-label="cold, V">
+                  {Math.round(row.coldVocV)}
+                </td>
+                <td className={row.faults & 2 ? 'n bad' : 'n'} data-label="hot, V">
+                  {Math.round(row.hotVmpV)}
+                </td>
+                <td className={row.faults & 4 ? 'n bad' : 'n'} data-label="amps">
+                  {row.impA.toFixed(1)}
+                </td>
+                <td className="n" data-label="watts">
+                  {row.watts}
+                </td>
+                <td>{row.sentence}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Frame>
+      {rows.length > shown.length || all ? (
+        <p style={{ marginTop: 8 }} className="screen">
+          <Action onPress={() => setAll(!all)}>
+            {all ? 'Show the first only' : `Show all ${rows.length}`}
+          </Action>
+        </p>
+      ) : null}
+    </Section>
+  );
+}
+
+function ControllerSelect() {
+  const dispatch = useAppDispatch();
+  const { controller } = useDesign().strings;
+  const of = CONTROLLER_CLASSES.find(({ label }) => label === controller.label);
+  const untouched =
+    of &&
+    Object.entries(of.numbers).every(
+      ([key, value]) => controller[key as keyof typeof of.numbers].value === value,
+    );
+  return (
+    <Select
+      label="Controller"
+      value={of?.id ?? null}
+      shown={untouched ? controller.label : `${controller.label}, typed over`}
+      choices={CONTROLLER_CLASSES.map(({ id, label, about }) => ({ id, label, about }))}
+      onChange={(id) =>
+        dispatch(
+          edit(`Take a controller of ${controllerClass(id).label}`, (design) => ({
+            ...design,
+            strings: { ...design.strings, controller: controllerOfClass(controllerClass(id)) },
+          })),
+        )
+      }
+    />
+  );
+}
+
+function ControllerSheet() {
+  const dispatch = useAppDispatch();
+  const { kind } = useDesign().strings.controller;
+  return (
+    <Section aria-labelledby="strings-controller">
+      <h2 id="strings-controller">The controller’s data sheet</h2>
+      <Row>
+        <Select
+          label="Works by"
+          value={kind}
+          choices={[
+            { id: 'mppt', label: 'tracking', about: 'turns spare volts into amps' },
+            { id: 'pwm', label: 'pulse width', about: 'ties the panels to the bank’s volts' },
+          ]}
+          onChange={(next: ControllerKind) =>
+            dispatch(putValue('Change how the controller works', '/strings/controller/kind', next))
+          }
+        />
+        {FIELDS.map((key) => (
+          <Pencil key={key} path={`/strings/controller/${key}`} />
+        ))}
+      </Row>
+    </Section>
+  );
+}

@@ -1,0 +1,92 @@
+import { ALL_MONTHS, monthName, monthsText, shortMonth } from '@ivolt/core';
+import { Button, Dialog, DialogTrigger, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { Action, Sheetlet, pencilLook } from '../../ui/controls';
+import { color, site } from '../../ui/tokens';
+
+const Shown = styled(Button)`
+  ${pencilLook}
+  text-align: left;
+  cursor: pointer;
+  min-height: 24px;
+  &[data-wrong='true'] {
+    border-bottom: 2.5px solid ${color.act};
+  }
+  ${site} {
+    min-height: 46px;
+    padding-top: 14px;
+    font-size: 18px;
+  }
+`;
+
+const Grid = styled(ToggleButtonGroup)`
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 4px;
+  padding: 12px 12px 8px;
+`;
+
+const Month = styled(ToggleButton)`
+  border: 1px solid ${color.rule};
+  background: none;
+  padding: 6px 8px;
+  min-width: 48px;
+  min-height: 36px;
+  cursor: pointer;
+  &[data-selected] {
+    background: ${color.ink};
+    color: ${color.paper};
+    border-color: ${color.ink};
+  }
+  ${site} {
+    min-height: 46px;
+  }
+`;
+
+const Foot = styled.div`
+  display: flex;
+  gap: 20px;
+  padding: 0 12px 12px;
+`;
+
+/** Months in use, as words; opened, as twelve toggles. */
+export function MonthsField({
+  months,
+  label,
+  onChange,
+  cell,
+}: {
+  months: readonly number[];
+  label: string;
+  onChange: (months: number[]) => void;
+  cell: string;
+}) {
+  const text = monthsText(months);
+  return (
+    <DialogTrigger>
+      <Shown aria-label={`${label}: ${text}`} data-cell={cell} data-wrong={months.length === 0}>
+        {text}
+      </Shown>
+      <Sheetlet>
+        <Dialog aria-label={label}>
+          <Grid
+            selectionMode="multiple"
+            selectedKeys={months.map(String)}
+            onSelectionChange={(keys) => onChange([...keys].map(Number).sort((a, b) => a - b))}
+            aria-label={label}
+          >
+            {ALL_MONTHS.map((month) => (
+              <Month key={month} id={String(month)} aria-label={monthName(month)}>
+                {shortMonth(month)}
+              </Month>
+            ))}
+          </Grid>
+          <Foot>
+            <Action onPress={() => onChange([...ALL_MONTHS])}>All year</Action>
+            <Action onPress={() => onChange([])}>None</Action>
+          </Foot>
+        </Dialog>
+      </Sheetlet>
+    </DialogTrigger>
+  );
+}

@@ -1,0 +1,49 @@
+import { useAppSelector } from '../../app/store';
+import { MonthsPicture } from '../../charts/MonthsPicture';
+import { Ink } from '../../ui/Ink';
+import { Note, Row, Section } from '../../ui/layout';
+import { Pencil } from '../../ui/Pencil';
+import { SheetHead } from '../../ui/SheetHead';
+import { FigureBlock } from '../../ui/FigureBlock';
+import { UsesTable } from './UsesTable';
+
+/** Step 1: every use, and what they come to. */
+export function UsesSheet() {
+  const months = useAppSelector(({ job }) => job.evaluation?.months);
+  const any = months?.some(({ inUse }) => inUse) ?? false;
+  return (
+    <>
+      <SheetHead sheet="uses" />
+      {any && months ? <MonthsPicture months={months} worst={null} usedOnly /> : null}
+      <UsesTable />
+      {any ? (
+        <Section aria-label="Totals">
+          <Row>
+            <FigureBlock label="Heaviest day">
+              <Ink id="load.heaviest" />
+            </FigureBlock>
+            <FigureBlock label="All at once">
+              <Ink id="load.running" />
+            </FigureBlock>
+            <FigureBlock label="Worst start">
+              <Ink id="load.start" />
+            </FigureBlock>
+          </Row>
+        </Section>
+      ) : null}
+      <Section aria-labelledby="uses-supply">
+        <h2 id="uses-supply">Between bank and uses</h2>
+        <Row>
+          <Pencil path="/supply/inverterEfficiency" />
+          <Pencil path="/supply/inverterIdle" />
+          <Pencil path="/supply/inverterHours" />
+          <Pencil path="/supply/dcEfficiency" />
+        </Row>
+        <Note style={{ marginTop: 8 }}>
+          kW is how hard something draws; kWh is what that comes to over hours; Ah is kWh over the bus
+          voltage.
+        </Note>
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,216 @@
+import { usesInOrder } from '@ivolt/core';
+import { memo, useCallback, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { Input, TextField } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { Hidden, pencilLook } from '../../ui/controls';
+import { Note, Scroll, Table } from '../../ui/layout';
+import { color, site } from '../../ui/tokens';
+import { addUse, moveUse, pasteUses } from './useEdits';
+import { UseRow } from './UseRow';
+
+const Frame = styled(Scroll)`
+  margin-top: 22px;
+  font-size: 14px;
+  th,
+  td {
+    padding-right: 7px;
+    white-space: nowrap;
+  }
+  thead th {
+    white-space: normal;
+    line-height: 1.15;
+  }
+  td {
+    vertical-align: top;
+  }
+  ${site} {
+    overflow: visible;
+    font-size: 16px;
+    table,
+    tbody {
+      display: block;
+    }
+    thead {
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      overflow: hidden;
+      clip-path: inset(50%);
+    }
+    tr {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px 16px;
+      padding: 14px 0;
+      border-bottom: 1.5px solid ${color.ink};
+    }
+    td {
+      border: 0;
+      padding: 0;
+      display: block;
+      text-align: left !important;
+    }
+    td::before {
+      content: attr(data-label);
+      display: block;
+      font-size: 16px;
+      color: ${color.soft};
+    }
+    td:first-child,
+    td.wide {
+      grid-column: 1 / 3;
+    }
+    td:first-child::before {
+      content: none;
+    }
+  }
+`;
+
+const NewName = styled(Input)`
+  ${pencilLook}
+  width: 24ch;
+  max-width: 100%;
+  min-height: 26px;
+  &::placeholder {
+    color: ${color.soft};
+    opacity: 1;
+  }
+  ${site} {
+    min-height: 46px;
+    width: 100%;
+    padding-top: 14px;
+    font-size: 18px;
+  }
+`;
+
+const Problems = styled.ul`
+  margin: 10px 0 0;
+  padding: 8px 14px 8px 30px;
+  border: 1.5px solid ${color.act};
+  font-size: 14px;
+  max-height: 180px;
+  overflow: auto;
+`;
+
+const HEADINGS = [
+  'Use',
+  'Each',
+  'How many',
+  'Hours a day',
+  'Months',
+  'Side',
+  'Start',
+  'Off draw',
+  'Must it run?',
+  'Takes a day',
+  'More',
+] as const;
+const END: ReadonlySet<string> = new Set([
+  'Each',
+  'How many',
+  'Hours a day',
+  'Start',
+  'Off draw',
+  'Takes a day',
+]);
+
+/** Puts the cursor in a cell once it is there. */
+function focusCell(row: string, column: string): void {
+  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-cell="${row}.${column}"]`)?.focus());
+}
+
+/** The uses, row by row: Enter adds one, arrows go up and down, Alt with an arrow moves the row, a paste adds rows. */
+export const UsesTable = memo(function UsesTable() {
+  const dispatch = useAppDispatch();
+  const uses = useAppSelector(({ job }) => job.design?.uses);
+  const order = useMemo(() => usesInOrder({ uses: uses ?? {} }), [uses]);
+  const [name, setName] = useState('');
+  const [problems, setProblems] = useState<string[]>([]);
+  const table = useRef<HTMLTableElement>(null);
+
+  const add = useCallback(
+    (text: string, below: string | null) => focusCell(dispatch(addUse(text, below)), text ? 'watts' : 'name'),
+    [dispatch],
+  );
+  const addBelow = useCallback((id: string) => add('', id), [add]);
+
+  const keys = (event: KeyboardEvent) => {
+    const target = event.target as HTMLElement;
+    const [row, column] = (target.dataset.cell ?? '').split('.');
+    if (!row || !column || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+    const by = event.key === 'ArrowUp' ? -1 : 1;
+    if (event.altKey) {
+      event.preventDefault();
+      dispatch(moveUse(row, by));
+      focusCell(row, column);
+    } else if (target.tagName === 'INPUT') {
+      event.preventDefault();
+      const next = order[order.findIndex(([id]) => id === row) + by]?.[0];
+      if (next) focusCell(next, column);
+      else if (by === 1) document.querySelector<HTMLElement>('[data-cell="new.name"]')?.focus();
+    }
+  };
+
+  const paste = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData('text/plain');
+    if (!/[\t\n]/.test(text.trim())) return;
+    event.preventDefault();
+    setName('');
+    void dispatch(pasteUses(text)).then(setProblems);
+  };
+
+  return (
+    <>
+      <Frame onPaste={paste}>
+        <Table ref={table} onKeyDown={keys} aria-label="Uses">
+          <thead>
+            <tr>
+              {HEADINGS.map((heading) => (
+                <th key={heading} scope="col" className={END.has(heading) ? 'n' : undefined}>
+                  {heading === 'More' ? <Hidden>{heading}</Hidden> : heading}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {order.map(([id, use]) => (
+              <UseRow key={id} id={id} use={use} onAddBelow={addBelow} />
+            ))}
+            <tr className="screen">
+              <td colSpan={HEADINGS.length}>
+                <TextField aria-label="Add a use" value={name} onChange={setName} maxLength={120}>
+                  <NewName
+                    data-cell="new.name"
+                    placeholder={order.length === 0 ? 'First use, then Enter' : 'Next use, then Enter'}
+                    autoComplete="off"
+                    onKeyDown={(event) => {
+                      if (event.key === 'Enter' && name.trim() !== '') {
+                        add(name.trim(), null);
+                        setName('');
+                      } else if (event.key === 'ArrowUp' && order.length > 0) {
+                        event.preventDefault();
+                        focusCell(order.at(-1)?.[0] ?? '', 'name');
+                      }
+                    }}
+                  />
+                </TextField>
+              </td>
+            </tr>
+          </tbody>
+        </Table>
+      </Frame>
+      {problems.length > 0 ? (
+        <Problems role="alert">
+          {problems.map((problem) => (
+            <li key={problem}>{problem}</li>
+          ))}
+        </Problems>
+      ) : null}
+      <Note style={{ marginTop: 8 }} className="screen">
+        Enter adds a row below. Type 60 W, 5A*12V or 1.2kW; end with ? for a guess. Paste rows from a
+        spreadsheet: use, watts, how many, hours, months.
+      </Note>
+    </>
+  );
+});

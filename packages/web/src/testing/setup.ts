@@ -1,0 +1,21 @@
+import { TextDecoder, TextEncoder } from 'node:util';
+
+Object.assign(globalThis, {
+  TextEncoder,
+  TextDecoder,
+  ResizeObserver: class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  },
+});
+window.matchMedia = ((query: string) => ({
+  matches: false,
+  media: query,
+})) as unknown as typeof window.matchMedia;
+if (!crypto.randomUUID) {
+  let count = 0;
+  Object.assign(crypto, {
+    randomUUID: () => `00000000-0000-4000-8000-${String(++count).padStart(12, '0')}`,
+  });
+}

@@ -1,0 +1,44 @@
+import { createGlobalStyle } from 'styled-components';
+import { color, font, site } from './tokens';
+
+export const GlobalStyle = createGlobalStyle`
+  :root, [data-theme='paper'] {
+    color-scheme: light;
+    --paper: #fbf8f1; --leaf: #f4efe3; --ink: #1c2b3d; --soft: #56606b; --rule: #d9d2c1;
+    --pencil: #75552a; --tint: #f6ecd4; --act: #b5361c; --act-ink: #fbf8f1; --wash: #f7e0da;
+    --sun: #a06c0c; --sun-wash: #efe0bf; --stored: #1c7471; --margin-rule: #e2a49a; --wood: #f3e6c4;
+  }
+  [data-theme='night'] {
+    color-scheme: dark;
+    --paper: #171c24; --leaf: #10151c; --ink: #ece5d6; --soft: #aeb0ac; --rule: #3a424d;
+    --pencil: #e4c083; --tint: #33301f; --act: #ff9a76; --act-ink: #171c24; --wash: #402420;
+    --sun: #e2ad4c; --sun-wash: #4a3c1c; --stored: #6ec6bd; --margin-rule: #8f4c43; --wood: #3b3423;
+  }
+  [data-theme='glare'] {
+    color-scheme: light;
+    --paper: #ffffff; --leaf: #ffffff; --ink: #0b1420; --soft: #2e3844; --rule: #7d8792;
+    --pencil: #5e3a08; --tint: #ffe9b3; --act: #97290c; --act-ink: #ffffff; --wash: #ffdcd3;
+    --sun: #7d5200; --sun-wash: #ffe2a0; --stored: #0b5450; --margin-rule: #97290c; --wood: #fff2cf;
+  }
+  *, *::before, *::after { box-sizing: border-box; }
+  html { background: ${color.paper}; color: ${color.ink}; -webkit-text-size-adjust: 100%; }
+  body {
+    margin: 0; font: 400 15px/1.45 ${font.text};
+    font-variant-numeric: lining-nums tabular-nums; font-feature-settings: 'zero' 0;
+  }
+  ${site} { body { font-size: 16px; } }
+  h1, h2, h3, h4 { font-family: ${font.slab}; font-weight: 600; margin: 0; font-variant-numeric: lining-nums; }
+  p { margin: 0; }
+  button, input, select { font: inherit; color: inherit; letter-spacing: inherit; }
+  a { color: inherit; }
+  :focus { outline: none; }
+  :focus-visible, [data-focus-visible] { outline: 2px solid ${color.act}; outline-offset: 2px; }
+  @media (prefers-reduced-motion: no-preference) { .moves { transition: transform 160ms ease-out, width 160ms ease-out; } }
+  @media print {
+    html { background: #fff; }
+    :root, [data-theme] { --paper: #fff; --leaf: #fff; --ink: #000; --soft: #333; --tint: #fff; --rule: #999; }
+    body { font-size: 10.5pt; }
+    @page { margin: 16mm 14mm; }
+    .screen { display: none !important; }
+  }
+`;

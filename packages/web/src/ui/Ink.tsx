@@ -1,0 +1,43 @@
+import type { Figure } from '@ivolt/core';
+import { Button } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { jobActions } from '../job/jobSlice';
+import { color } from './tokens';
+
+const Press = styled(Button)`
+  border: 0;
+  background: none;
+  padding: 1px 0;
+  min-height: 24px;
+  cursor: help;
+  text-align: inherit;
+  &[data-hovered] {
+    text-decoration: underline dotted ${color.soft};
+    text-underline-offset: 3px;
+  }
+  &[data-open='true'] {
+    box-shadow: 0 2px 0 ${color.ink};
+  }
+`;
+
+const shownText = (figure: Figure | undefined) =>
+  figure ? `${figure.shown.number}\u00a0${figure.shown.unit}` : '–';
+
+/** A computed figure: inked, and opens its working when pressed or focused by key. */
+export function Ink({ id, text, title }: { id: string; text?: string; title?: string }) {
+  const dispatch = useAppDispatch();
+  const label = useAppSelector(({ job }) => job.evaluation?.figures[id]?.label);
+  const value = useAppSelector(({ job }) => shownText(job.evaluation?.figures[id]));
+  const open = useAppSelector(({ job }) => job.focus.figureId === id);
+  const shown = text ?? value;
+  return (
+    <Press
+      data-open={open}
+      aria-label={`${title ?? label ?? ''} ${shown}, show the working`}
+      onPress={() => dispatch(jobActions.figureFocused(id))}
+    >
+      {shown}
+    </Press>
+  );
+}

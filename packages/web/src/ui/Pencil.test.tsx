@@ -1,0 +1,72 @@
+import { fireEvent, render, screen } from '@testing-library/react';
+import { entryAt } from '@ivolt/core';
+import { Provider } from 'react-redux';
+import { openedStore } from '../testing/openedStore';
+import { Pencil, type PencilProps } from './Pencil';
+
+function pencil(props: PencilProps) {
+  const store = openedStore();
+  render(
+    <Provider store={store}>
+      <Pencil {...props} />
+    </Provider>,
+  );
+  const input = screen.getByRole<HTMLInputElement>('textbox');
+  fireEvent.focus(input);
+  return {
+    input,
+    type: (text: string) => fireEvent.change(input, { target: { value: text } }),
+    stored: () => entryAt(store.getState().job.design, props.path),
+    store,
+  };
+}
+const plain = (text: string) => text.replace(/\u00a0/g, ' ');
+
+it('reads what is typed while it is typed', () => {
+  const { input, type, stored } = pencil({ path: '/uses/u1/watts' });
+  expect(plain(input.value)).toBe('820 W');
+  type('5A*12V');
+  expect(stored()).toEqual({ value: 60, from: 'catalogue' });
+  type('~90');
+  expect(stored()).toEqual({ value: 90, from: 'guess' });
+  fireEvent.blur(input);
+  expect(plain(input.value)).toBe('90 W');
+});
+
+it('keeps text it cannot read, says why at its place, and leaves the figure alone', () => {
+  const { input, type, stored } = pencil({ path: '/uses/u1/watts' });
+  type('1.2 kWh');
+  fireEvent.blur(input);
+  expect(input.value).toBe('1.2 kWh');
+  expect(input.getAttribute('aria-invalid')).toBe('true');
+  expect(screen.getByText(/This wants watts/)).toBeTruthy();
+  expect(stored()?.value).toBe(820);
+  fireEvent.keyDown(input, { key: 'Escape' });
+  expect(plain(input.value)).toBe('820 W');
+});
+
+it('says the range in the unit it shows', () => {
+  const { type } = pencil({ path: '/bank/coldest' });
+  type('-90');
+  expect(plain(screen.getByText(/Coldest bank runs/).textContent ?? '')).toBe(
+    'Coldest bank runs from −50 °C to 45 °C',
+  );
+});
+
+it('shows in light ink what is taken where nothing is typed, as a guess, and goes back to it', () => {
+  const { input, type, stored } = pencil({ path: '/place/low', optional: true, fallback: -14 });
+  expect(plain(input.placeholder)).toBe('−14 °C');
+  expect(screen.getByText('a guess')).toBeTruthy();
+  type('-20 °C');
+  expect(stored()).toEqual({ value: -20, from: 'guess' });
+  type('');
+  expect(stored()).toBeUndefined();
+});
+
+it('reads coordinates in any common form', () => {
+  const { input, type, stored } = pencil({ path: '/place/lat' });
+  type(`41°36'12"S`);
+  expect(stored()?.value).toBeCloseTo(-41.6033, 3);
+  type('95');
+  expect(input.getAttribute('aria-invalid')).toBe('true');
+});

@@ -1,0 +1,280 @@
+import {
+  defaultUnit,
+  displayEntered,
+  formatCoordinate,
+  joined,
+  parseCoordinate,
+  parseQuantity,
+  valueProblem,
+  type Entry,
+  type FieldSpec,
+  type UnitSystem,
+} from '@ivolt/core';
+import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { FieldError, Input, TextField } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { typeFigure } from '../job/edits';
+import { useEntry } from '../job/hooks';
+import { jobActions } from '../job/jobSlice';
+import { FieldLabel, Hidden, pencilLook } from './controls';
+import { color, site } from './tokens';
+
+const Field = styled(TextField)`
+  position: relative;
+  min-width: 0;
+`;
+
+const Line = styled.span`
+  display: inline-flex;
+  align-items: flex-start;
+  max-width: 100%;
+  sup {
+    font-size: 13px;
+    line-height: 1;
+    color: ${color.pencil};
+    font-weight: 700;
+    width: 0;
+    margin-left: 1px;
+  }
+  ${site} {
+    align-items: center;
+    sup {
+      font-size: 17px;
+    }
+  }
+`;
+
+const Box = styled(Input)<{ $chars: number; $end: boolean }>`
+  ${pencilLook}
+  width: ${({ $chars }) => `calc(${$chars}ch + 10px)`};
+  max-width: 100%;
+  min-height: 24px;
+  text-align: ${({ $end }) => ($end ? 'right' : 'left')};
+  &[data-invalid] {
+    border-bottom: 2.5px solid ${color.act};
+  }
+  &::placeholder {
+    color: ${color.soft};
+    opacity: 1;
+    font-style: italic;
+  }
+  ${site} {
+    min-height: 46px;
+    font-size: 18px;
+    padding-top: 14px;
+    text-align: left;
+  }
+`;
+
+const Wrong = styled(FieldError)`
+  display: block;
+  color: ${color.act};
+  font-size: 13px;
+  line-height: 1.3;
+  margin-top: 3px;
+  max-width: 32ch;
+  white-space: normal;
+  text-align: left;
+  ${site} {
+    font-size: 16px;
+  }
+`;
+
+type Axis = 'latitude' | 'longitude';
+const isAxis = (quantity: string): quantity is Axis => quantity === 'latitude' || quantity === 'longitude';
+
+function shownText(entry: Entry | undefined, spec: FieldSpec, unit: string): string {
+  if (!entry) return '';
+  if (isAxis(spec.quantity)) return formatCoordinate(entry.value, spec.quantity);
+  return joined(displayEntered(entry.value, spec.quantity, unit));
+}
+
+type Read = { ok: true; value: number; guessed: boolean; unit?: string } | { ok: false; message: string };
+
+/** What the text says, checked against the field's range. */
+export function readField(text: string, path: string, spec: FieldSpec, unit: string): Read {
+  const axis = isAxis(spec.quantity) ? parseCoordinate(text, spec.quantity) : null;
+  const parsed: Read = axis
+    ? axis.ok
+      ? { ...axis, guessed: false }
+      : axis
+    : parseQuantity(text, spec.quantity, unit);
+  if (!parsed.ok) return parsed;
+  const show = (value: number) => joined(displayEntered(value, spec.quantity, unit));
+  const problem = valueProblem(path, parsed.value, show);
+  return problem ? { ok: false, message: problem } : parsed;
+}
+
+export interface PencilProps {
+  path: string;
+  label?: string;
+  hideLabel?: boolean;
+  /** Shown in light ink where nothing is typed: what is taken instead, in the stored unit. */
+  fallback?: number | null;
+  /** True where an empty field is an answer. */
+  optional?: boolean;
+  /** True where what is taken instead is said elsewhere to be a guess. */
+  quiet?: boolean;
+  chars?: number;
+  align?: 'start' | 'end';
+  cell?: string;
+  onEnter?: () => void;
+  after?: ReactNode;
+}
+
+/** A figure a person may change: pencilled, read as typed, kept as text while it cannot be read. */
+export const Pencil = memo(function Pencil({
+  path,
+  label,
+  hideLabel,
+  fallback,
+  optional,
+  quiet,
+  chars,
+  align = 'start',
+  cell,
+  onEnter,
+  after,
+}: PencilProps) {
+  const dispatch = useAppDispatch();
+  const { entry, spec } = useEntry(path);
+  const system = useAppSelector(({ job }): UnitSystem => job.design?.units ?? 'metric');
+  const unit = entry?.unit ?? defaultUnit(spec.quantity, system);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const focused = useRef(false);
+  const session = useRef('');
+  const noteId = useId();
+
+  const shown = shownText(entry, spec, unit);
+  const text = typed ?? shown;
+  const guess = entry?.from === 'guess' || (!entry && !quiet && fallback !== undefined && fallback !== null);
+
+  const change = (next: string) => {
+    setTyped(next);
+    if (optional && next.trim() === '') {
+      setProblem(null);
+      if (entry) dispatch(typeFigure(path, null, session.current));
+      return;
+    }
+    const read = readField(next, path, spec, unit);
+    setProblem(read.ok ? null : read.message);
+    if (!read.ok || next === shown || read.value === entry?.value) return;
+    const from = read.guessed ? 'guess' : spec.typed;
+    const otherUnit = entry?.unit ? { unit: entry.unit } : {};
+    dispatch(typeFigure(path, { value: read.value, from, ...otherUnit }, session.current));
+  };
+
+  const leave = () => {
+    focused.current = false;
+    if (problem === null) setTyped(null);
+  };
+
+  const keys = (event: KeyboardEvent) => {
+    if (event.key === 'Escape' && typed !== null) {
+      event.stopPropagation();
+      setTyped(null);
+      setProblem(null);
+    } else if (event.key === 'Enter') onEnter?.();
+  };
+
+  const width = chars ?? Math.max(4, Math.min(18, text.length + 1));
+  return (
+    <Field
+      aria-label={hideLabel ? (label ?? spec.label) : undefined}
+      aria-describedby={guess ? noteId : undefined}
+      value={text}
+      onChange={change}
+      isInvalid={problem !== null}
+      validationBehavior="aria"
+      onFocus={() => {
+        focused.current = true;
+        session.current = `${path}@${Date.now()}`;
+        dispatch(jobActions.fieldFocused(path));
+      }}
+      onBlur={leave}
+    >
+      {hideLabel ? null : <FieldLabel>{label ?? spec.label}</FieldLabel>}
+      <Line>
+        <Box
+          $chars={width}
+          $end={align === 'end'}
+          onKeyDown={keys}
+          onFocus={(event) => event.currentTarget.select()}
+          placeholder={
+            fallback === undefined || fallback === null
+              ? undefined
+              : joined(displayEntered(fallback, spec.quantity, unit))
+          }
+          autoComplete="off"
+          spellCheck={false}
+          inputMode="text"
+          data-cell={cell}
+          data-path={path}
+        />
+        {guess ? <sup aria-hidden>?</sup> : null}
+        {after}
+      </Line>
+      {guess ? <Hidden id={noteId}>a guess</Hidden> : null}
+      <Wrong>{problem}</Wrong>
+    </Field>
+  );
+});
+
+/** A line of text of the design, such as a name. */
+export function PencilText({
+  value,
+  label,
+  hideLabel,
+  onChange,
+  chars,
+  cell,
+  onEnter,
+  onFocus,
+  required,
+}: {
+  value: string;
+  label: string;
+  hideLabel?: boolean;
+  onChange: (value: string, session: string) => void;
+  chars?: number;
+  cell?: string;
+  onEnter?: () => void;
+  onFocus?: () => void;
+  required?: boolean;
+}) {
+  const session = useRef('');
+  const [empty, setEmpty] = useState(false);
+  return (
+    <Field
+      aria-label={hideLabel ? label : undefined}
+      value={empty ? '' : value}
+      maxLength={120}
+      isInvalid={empty}
+      validationBehavior="aria"
+      onFocus={() => {
+        session.current = `${label}@${Date.now()}`;
+        onFocus?.();
+      }}
+      onBlur={() => setEmpty(false)}
+      onChange={(next) => {
+        if (required && next.trim() === '') return setEmpty(true);
+        setEmpty(false);
+        onChange(next, session.current);
+      }}
+    >
+      {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
+      <Line>
+        <Box
+          $chars={chars ?? Math.max(8, Math.min(40, value.length + 2))}
+          $end={false}
+          data-cell={cell}
+          onKeyDown={(event) => event.key === 'Enter' && onEnter?.()}
+          autoComplete="off"
+        />
+      </Line>
+      <Wrong>{empty ? `${label} cannot be empty` : null}</Wrong>
+    </Field>
+  );
+}

@@ -1,0 +1,275 @@
+import type { ReactNode } from 'react';
+import {
+  Button as AriaButton,
+  Checkbox as AriaCheckbox,
+  Label,
+  ListBox,
+  ListBoxItem,
+  Popover,
+  Select as AriaSelect,
+  SelectValue,
+  type ButtonProps,
+} from 'react-aria-components';
+import { styled } from 'styled-components';
+import { color, site } from './tokens';
+
+/** A word to press. The one that matters now is marked as the act. */
+export const Action = styled(AriaButton)<{ $act?: boolean }>`
+  border: 0;
+  border-bottom: 2px solid ${({ $act }) => ($act ? color.act : color.rule)};
+  background: none;
+  padding: 1px 0 2px;
+  min-height: 24px;
+  font-weight: 650;
+  color: ${({ $act }) => ($act ? color.act : color.ink)};
+  cursor: pointer;
+  text-align: left;
+  &[data-hovered] {
+    border-color: currentColor;
+  }
+  &[data-disabled] {
+    color: ${color.soft};
+    cursor: default;
+    font-weight: 400;
+  }
+  ${site} {
+    min-height: 40px;
+    padding: 8px 0;
+  }
+`;
+
+/** A filled press for the one thing a page is for. */
+export const Primary = styled(AriaButton)`
+  border: 0;
+  background: ${color.act};
+  color: ${color.actInk};
+  font-weight: 700;
+  padding: 8px 16px;
+  min-height: 40px;
+  cursor: pointer;
+  &[data-hovered] {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  &[data-disabled] {
+    background: ${color.rule};
+    color: ${color.ink};
+    cursor: default;
+  }
+`;
+
+const Quiet = styled(AriaButton)`
+  border: 0;
+  background: none;
+  padding: 2px 4px;
+  min-width: 24px;
+  min-height: 24px;
+  color: ${color.soft};
+  cursor: pointer;
+  &[data-hovered] {
+    color: ${color.ink};
+    text-decoration: underline;
+  }
+  &[data-disabled] {
+    opacity: 0.55;
+    cursor: default;
+  }
+  ${site} {
+    min-width: 44px;
+    min-height: 44px;
+    font-size: 16px;
+  }
+`;
+
+export const QuietButton = (props: ButtonProps) => <Quiet {...props} />;
+
+export const pencilLook = `
+  border: 0;
+  border-bottom: 1.5px dashed ${color.pencil};
+  background: linear-gradient(transparent 45%, ${color.tint} 45%);
+  padding: 1px 3px;
+  color: ${color.ink};
+`;
+
+export const FieldLabel = styled(Label)`
+  display: block;
+  font-size: 13px;
+  color: ${color.soft};
+  margin-bottom: 3px;
+  ${site} {
+    font-size: 16px;
+  }
+`;
+
+const Chosen = styled(AriaButton)<{ $compact?: boolean }>`
+  ${pencilLook}
+  text-align: left;
+  cursor: pointer;
+  max-width: 100%;
+  min-height: 24px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  ${({ $compact }) => ($compact ? '' : `&::after { content: '▾'; font-size: 0.7em; color: ${color.pencil}; margin-left: 6px; vertical-align: 1px; }`)}
+  ${site} {
+    min-height: 46px;
+    padding-top: 14px;
+    font-size: 18px;
+  }
+`;
+
+export const Sheetlet = styled(Popover)`
+  background: ${color.paper};
+  border: 1px solid ${color.ink};
+  max-width: min(420px, 92vw);
+  overflow: auto;
+  font-size: 15px;
+  ${site} {
+    font-size: 17px;
+  }
+`;
+
+const Option = styled(ListBoxItem)`
+  padding: 6px 12px;
+  cursor: pointer;
+  outline-offset: -2px;
+  &[data-focused] {
+    background: ${color.tint};
+  }
+  &[data-selected] {
+    font-weight: 700;
+  }
+  &[data-selected]::before {
+    content: '– ';
+  }
+  small {
+    display: block;
+    color: ${color.soft};
+    font-size: 13px;
+    font-weight: 400;
+  }
+  ${site} {
+    padding: 12px 14px;
+    small {
+      font-size: 16px;
+    }
+  }
+`;
+
+export interface Choice<T extends string> {
+  id: T;
+  label: string;
+  about?: string;
+}
+
+interface SelectProps<T extends string> {
+  label: string;
+  hideLabel?: boolean;
+  value: T | null;
+  shown?: string;
+  /** Without the arrow, for cells of a table. */
+  compact?: boolean;
+  choices: readonly Choice<T>[];
+  onChange: (value: T) => void;
+  onFocus?: () => void;
+  'data-cell'?: string;
+}
+
+/** One of a few, pencilled. */
+export function Select<T extends string>({
+  label,
+  hideLabel,
+  value,
+  shown,
+  compact,
+  choices,
+  onChange,
+  onFocus,
+  ...rest
+}: SelectProps<T>) {
+  return (
+    <AriaSelect
+      aria-label={hideLabel ? label : undefined}
+      value={value}
+      onChange={(key) => key !== null && onChange(String(key) as T)}
+      onFocus={onFocus}
+    >
+      {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
+      <Chosen $compact={compact} data-cell={rest['data-cell']}>
+        <SelectValue>{({ selectedText }) => shown ?? selectedText}</SelectValue>
+      </Chosen>
+      <Sheetlet>
+        <ListBox>
+          {choices.map(({ id, label: text, about }) => (
+            <Option key={id} id={id} textValue={text}>
+              {text}
+              {about ? <small>{about}</small> : null}
+            </Option>
+          ))}
+        </ListBox>
+      </Sheetlet>
+    </AriaSelect>
+  );
+}
+
+const Check = styled(AriaCheckbox)`
+  display: inline-flex;
+  gap: 8px;
+  align-items: baseline;
+  cursor: pointer;
+  min-height: 24px;
+  .box {
+    flex: none;
+    width: 15px;
+    height: 15px;
+    border: 1.5px solid ${color.pencil};
+    background: ${color.tint};
+    position: relative;
+    top: 2px;
+  }
+  &[data-selected] .box::after {
+    content: '';
+    position: absolute;
+    left: 4px;
+    top: -2px;
+    width: 5px;
+    height: 12px;
+    border: solid ${color.ink};
+    border-width: 0 2.5px 2.5px 0;
+    transform: rotate(40deg);
+  }
+  &[data-focus-visible] {
+    outline: 2px solid ${color.act};
+    outline-offset: 3px;
+  }
+  ${site} {
+    min-height: 44px;
+    align-items: center;
+  }
+`;
+
+export function Tick({
+  checked,
+  onChange,
+  children,
+}: {
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <Check isSelected={checked} onChange={onChange}>
+      <span className="box" aria-hidden />
+      <span>{children}</span>
+    </Check>
+  );
+}
+
+export const Hidden = styled.span`
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+  white-space: nowrap;
+`;

@@ -1,0 +1,35 @@
+/** Names of the colours; their values are set by theme in the global style. Every pair used for text meets AA. */
+export const color = {
+  paper: 'var(--paper)',
+  leaf: 'var(--leaf)',
+  ink: 'var(--ink)',
+  soft: 'var(--soft)',
+  rule: 'var(--rule)',
+  pencil: 'var(--pencil)',
+  tint: 'var(--tint)',
+  act: 'var(--act)',
+  actInk: 'var(--act-ink)',
+  wash: 'var(--wash)',
+  sun: 'var(--sun)',
+  sunWash: 'var(--sun-wash)',
+  stored: 'var(--stored)',
+  marginRule: 'var(--margin-rule)',
+  wood: 'var(--wood)',
+} as const;
+
+export const font = {
+  text: "'Atkinson Hyperlegible Next', system-ui, sans-serif",
+  slab: "'Zilla Slab', Georgia, serif",
+} as const;
+
+/** Widths at which the layout changes: the margin goes below the sheet, then the run to the foot of a phone. */
+export const narrow = '@media (max-width: 1080px)';
+export const site = '@media (max-width: 700px)';
+
+export const THEMES = ['paper', 'night', 'glare'] as const;
+export type Theme = (typeof THEMES)[number];
+export const THEME_NAMES: Readonly<Record<Theme, string>> = {
+  paper: 'Paper',
+  night: 'Night bench',
+  glare: 'Glare',
+};

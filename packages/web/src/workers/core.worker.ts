@@ -1,0 +1,26 @@
+import {
+  evaluate,
+  penFor,
+  problemsOf,
+  rankGuesses,
+  readJobFile,
+  type Design,
+  type Evaluation,
+  type FieldProblem,
+  type GridClimate,
+  type Guess,
+  type JobFileReading,
+} from '@ivolt/core';
+import { expose } from 'comlink';
+
+/** The computation, away from the thread that types. */
+const core = {
+  evaluate: (design: Design, grid: GridClimate | null): Evaluation => evaluate(design, grid),
+  guesses: (design: Design, grid: GridClimate | null): Guess[] =>
+    rankGuesses(design, grid, penFor(design.units)),
+  problems: (design: Design): FieldProblem[] => problemsOf(design),
+  readJobFile: (text: string): JobFileReading => readJobFile(text),
+};
+
+export type Core = typeof core;
+expose(core);

@@ -1,0 +1,28 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'e2e',
+  globalSetup: './e2e/globalSetup.ts',
+  timeout: 60_000,
+  expect: { timeout: 8000 },
+  workers: 2,
+  fullyParallel: false,
+  forbidOnly: true,
+  reporter: [['list']],
+  outputDir: 'test-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--no-first-run',
+      ],
+    },
+    trace: 'off',
+  },
+});

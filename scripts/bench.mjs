@@ -1,0 +1,260 @@
+/**
+ * `npm run bench`, or `npm run bench -- core save typing size start`: how fast and how large, as medians and high
+ * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
+ */
+import { build } from 'esbuild';
+import { spawn } from 'node:child_process';
+import { readFileSync, readdirSync } from 'node:fs';
+import { cpus } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import { Cluster } from './postgres.mjs';
+import { ROOT, STATE, ensureBuilt, ensureDebian, ensureNodeModules, startServer } from './system.mjs';
+
+const percentile = (values, share) =>
+  values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
+const ms = (value) => `${value.toFixed(value < 10 ? 2 : 1)} ms`;
+const say = (what, values, limit) =>
+  console.log(
+    `${what}: median ${ms(percentile(values, 0.5))}, 95 % ${ms(percentile(values, 0.95))}, 99 % ${ms(percentile(values, 0.99))} (wanted ${limit})`,
+  );
+
+async function loadCore() {
+  const outfile = join(STATE, 'bench-core.mjs');
+  await build({
+    entryPoints: [join(ROOT, 'packages/core/src/index.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    logLevel: 'error',
+    banner: {
+      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    },
+  });
+  return import(pathToFileURL(outfile).href);
+}
+
+function time(work, runs = 300, warmUp = 60) {
+  for (let i = 0; i < warmUp; i++) work();
+  return Array.from({ length: runs }, () => {
+    const began = performance.now();
+    work();
+    return performance.now() - began;
+  });
+}
+
+async function core() {
+  const { gunzipSync } = await import('node:zlib');
+  const { ClimateGrid, evaluate, rankGuesses, penFor, examples, fitStrings } = await loadCore();
+  const data = join(ROOT, 'packages/server/data');
+  const grid = new ClimateGrid(
+    gunzipSync(readFileSync(join(data, 'climate-grid.bin.gz'))),
+    JSON.parse(readFileSync(join(data, 'climate-grid.json'), 'utf8')),
+  );
+  for (const { design } of examples()) {
+    const climate = grid.at(design.place.lat.value, design.place.lon.value);
+    say(
+      `evaluate, ${design.name}`,
+      time(() => evaluate(design, climate)),
+      'median ≤ 5 ms',
+    );
+    say(
+      `guess list, ${design.name}`,
+      time(() => rankGuesses(design, climate, penFor('metric')), 20, 3),
+      'in the worker, after typing rests',
+    );
+  }
+  const panel = { coldVocV: 40.9, coldVmpV: 35, hotVmpV: 26, iscA: 13.95, impA: 13.06, pmaxW: 410 };
+  const window = {
+    maxV: 450,
+    chargesFromV: 120,
+    maxWorkV: 430,
+    maxA: 60,
+    maxIscA: 90,
+    usableW: 9999,
+    inputs: 4,
+  };
+  say(
+    'all arrangements, 20 × 10 × 4',
+    time(() => fitStrings(panel, window, 800)),
+    '≤ 1 ms',
+  );
+  say(
+    'climate at a point',
+    time(() => grid.at(41.6, -7.3)),
+    '≤ 1 ms',
+  );
+}
+
+async function withServer(work) {
+  const cluster = new Cluster(join(STATE, `bench-${process.pid}`));
+  const url = await cluster.start();
+  const server = await startServer({ DATABASE_URL: url, DEMO: '1' });
+  try {
+    await work(server.address, url);
+  } finally {
+    server.child.kill('SIGTERM');
+    await cluster.stop('immediate');
+    cluster.remove();
+  }
+}
+
+async function save() {
+  const { default: pg } = await import('pg');
+  await withServer(async (address, url) => {
+    const client = new pg.Client(url);
+    await client.connect();
+    await client.query(`
+      INSERT INTO jobs (id, name, kind, revision, document, summary)
+      SELECT gen_random_uuid(), name || ' ' || n, kind, 200, document, summary FROM jobs, generate_series(1, 500) n`);
+    await client.query(`
+      INSERT INTO revisions (job_id, revision, patch, label, save_id)
+      SELECT id, n, '[{"op":"replace","path":"/bank/days/value","value":3}]', 'Change days to carry', gen_random_uuid()
+        FROM jobs, generate_series(2, 200) n WHERE revision = 200`);
+    await client.query('VACUUM ANALYZE');
+    const { rows } = await client.query(
+      'SELECT count(*) AS jobs, (SELECT count(*) FROM revisions) AS revisions FROM jobs',
+    );
+    console.log(`stored: ${rows[0].jobs} jobs, ${rows[0].revisions} revisions`);
+    const ids = (
+      await client.query('SELECT id FROM jobs WHERE revision = 200 ORDER BY random() LIMIT 400')
+    ).rows.map(({ id }) => id);
+    await client.end();
+    const times = [];
+    for (const [index, id] of [...ids, ...ids].entries()) {
+      const base = index < ids.length ? 200 : 201;
+      const body = JSON.stringify({
+        base,
+        saveId: crypto.randomUUID(),
+        label: 'Change days to carry',
+        patch: [{ op: 'replace', path: '/bank/days/value', value: 1 + (index % 9) }],
+      });
+      const began = performance.now();
+      const answer = await fetch(`${address}/api/jobs/${id}/revisions`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+      });
+      await answer.json();
+      if (!answer.ok) throw new Error(`A save was refused: ${answer.status}`);
+      if (index >= 50) times.push(performance.now() - began);
+    }
+    say('a save, with the answer read', times, '99 % ≤ 25 ms');
+    const lists = [];
+    for (let i = 0; i < 30; i++) {
+      const began = performance.now();
+      await (await fetch(`${address}/api/jobs`)).json();
+      lists.push(performance.now() - began);
+    }
+    say('the first 100 jobs listed', lists, 'none');
+  });
+}
+
+async function typing() {
+  const { chromium } = await import('@playwright/test');
+  ensureDebian('chromium');
+  await withServer(async (address) => {
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu'],
+    });
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const { jobs } = await (await fetch(`${address}/api/jobs`)).json();
+    await page.goto(`${address}/jobs/${jobs.find(({ name }) => name.startsWith('Vale')).id}/uses`);
+    const input = page.locator('tr[data-use="Milk cooler"] input[data-path$="/watts"]');
+    await input.waitFor();
+    await page.waitForTimeout(1500);
+    await page.evaluate(() => {
+      window.keyToTally = [];
+      window.longTasks = [];
+      new PerformanceObserver((list) =>
+        window.longTasks.push(...list.getEntries().map(({ duration }) => duration)),
+      ).observe({ type: 'longtask' });
+      let pressed = 0;
+      document.addEventListener('keydown', () => (pressed = performance.now()), true);
+      const tally = document.querySelector('[role=group][aria-label=Tally]');
+      new MutationObserver(() => {
+        if (pressed === 0) return;
+        const from = pressed;
+        pressed = 0;
+        requestAnimationFrame(() => window.keyToTally.push(performance.now() - from));
+      }).observe(tally, { subtree: true, characterData: true, childList: true });
+    });
+    await input.focus();
+    for (let round = 0; round < 40; round++) {
+      await input.press('Control+a');
+      for (const key of String(700 + round * 7)) {
+        await page.keyboard.press(key);
+        await page.waitForTimeout(90);
+      }
+    }
+    const { times, long } = await page.evaluate(() => ({ times: window.keyToTally, long: window.longTasks }));
+    say(`key to whole tally, painted, ${times.length} keys`, times, '95 % ≤ 50 ms');
+    console.log(
+      `main-thread tasks over 50 ms while typing: ${long.length}${long.length > 0 ? `, longest ${Math.round(Math.max(...long))} ms` : ''} (wanted none)`,
+    );
+    await browser.close();
+  });
+}
+
+function size() {
+  const directory = join(ROOT, 'packages/web/dist');
+  const seen = new Set();
+  const visit = (file) => {
+    if (seen.has(file)) return;
+    seen.add(file);
+    const text = readFileSync(join(directory, 'assets', file), 'utf8');
+    for (const [, next] of text.matchAll(/(?:from|import)\s*["']\.\/([\w.-]+\.js)["']/g)) visit(next);
+  };
+  const page = readFileSync(join(directory, 'index.html'), 'utf8');
+  for (const [, file] of page.matchAll(/assets\/([\w.-]+\.js)/g)) visit(file);
+  const zipped = [...seen].reduce(
+    (sum, file) => sum + gzipSync(readFileSync(join(directory, 'assets', file)), { level: 9 }).length,
+    0,
+  );
+  const worker = readdirSync(join(directory, 'assets')).find((file) => file.startsWith('core.worker'));
+  console.log(
+    `JavaScript of the first screen: ${(zipped / 1000).toFixed(1)} kB gzipped in ${seen.size} files (wanted ≤ 200 kB)`,
+  );
+  console.log(
+    `the core in its worker: ${(gzipSync(readFileSync(join(directory, 'assets', worker))).length / 1000).toFixed(1)} kB gzipped, loaded when a job is opened`,
+  );
+}
+
+/** From the command to an answer of the app, with everything installed and built. */
+async function start() {
+  const times = [];
+  for (let i = 0; i < 5; i++) {
+    const began = performance.now();
+    const child = spawn(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    const address = await new Promise((resolve, reject) => {
+      child.stdout.on('data', (data) => {
+        const found = /runs at (\S+)/.exec(String(data));
+        if (found) resolve(found[1]);
+      });
+      child.once('exit', () => reject(new Error('It ended before it ran')));
+    });
+    await fetch(`${address}/readyz`);
+    times.push(performance.now() - began);
+    child.kill('SIGTERM');
+    await new Promise((resolve) => child.once('exit', resolve));
+  }
+  say('npm start, second time, ready', times, '≤ 8 s');
+}
+
+const BENCHES = { core, save, typing, size, start };
+ensureNodeModules();
+ensureDebian('postgresql');
+ensureBuilt();
+console.log(`Node.js ${process.version}, ${cpus().length} × ${cpus()[0]?.model}\n`);
+const wanted = process.argv.slice(2);
+for (const [name, bench] of Object.entries(BENCHES)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  console.log(`— ${name}`);
+  await bench();
+}

@@ -1,0 +1,3 @@
+import type { ChildProcess } from 'node:child_process';
+
+export function startServer(env: Record<string, string>): Promise<{ child: ChildProcess; address: string }>;
