@@ -97,6 +97,26 @@ test('rows are duplicated and deleted, with undo', async ({ page }) => {
   await expect(page.locator('tr[data-use="Lights"]')).toHaveCount(1);
 });
 
+test('a row is dragged by its grip to where it belongs, above or below another', async ({ page }) => {
+  const id = await createJob(exampleNamed('Tarn', 'Dragged'));
+  await open(page, id, 'uses');
+  const rows = page.locator('tr[data-use]');
+  const order = () => rows.evaluateAll((all) => all.map((row) => row.getAttribute('data-use')));
+  const [first, second, third] = await order();
+  const row = (name: string | null | undefined) => page.locator(`tr[data-use="${name}"]`);
+  const height = (await row(third).boundingBox())?.height ?? 0;
+  await row(first)
+    .locator('[data-cell$=".grip"]')
+    .dragTo(row(third), { targetPosition: { x: 300, y: height - 4 } });
+  await expect.poll(async () => (await order()).slice(0, 3)).toEqual([second, third, first]);
+  await row(first)
+    .locator('[data-cell$=".grip"]')
+    .dragTo(row(second), { targetPosition: { x: 300, y: 3 } });
+  await expect.poll(async () => (await order()).slice(0, 3)).toEqual([first, second, third]);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await order()).slice(0, 3)).toEqual([second, third, first]);
+});
+
 test('units change for the job and for one field; sources are told', async ({ page }) => {
   const id = await createJob(exampleNamed('Tarn', 'Units'));
   await open(page, id);

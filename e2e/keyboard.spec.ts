@@ -78,13 +78,13 @@ test('a job is described by keyboard alone', async ({ page }) => {
 test('rows are moved by the grip with keys alone', async ({ page }) => {
   const id = await createJob(exampleNamed('Tarn', 'Grip'));
   await open(page, id, 'uses');
-  const first = page.locator('tbody tr').first();
-  await expect(first).toHaveAttribute('data-use', 'Radio repeater');
-  await page.getByRole('button', { name: 'Drag Radio repeater' }).focus();
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('Tab');
-  await page.keyboard.press('Enter');
-  await expect(first).not.toHaveAttribute('data-use', 'Radio repeater');
+  const rows = page.locator('tr[data-use]');
+  await expect(rows.first()).toHaveAttribute('data-use', 'Radio repeater');
+  await page.getByRole('button', { name: 'Move Radio repeater' }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(rows.nth(1)).toHaveAttribute('data-use', 'Radio repeater');
+  await page.keyboard.press('ArrowUp');
+  await expect(rows.first()).toHaveAttribute('data-use', 'Radio repeater');
 });
 
 test('a string is tried on the ruler by keys', async ({ page }) => {

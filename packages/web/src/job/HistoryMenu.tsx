@@ -1,7 +1,8 @@
 import { Dialog, DialogTrigger, ListBox, ListBoxItem } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../app/store';
-import { QuietButton, Sheetlet } from '../ui/controls';
+import { QuietButton } from '../ui/controls';
+import { Sheetlet } from '../ui/Opener';
 import { color } from '../ui/tokens';
 import { redo, undo } from './edits';
 

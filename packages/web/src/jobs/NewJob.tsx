@@ -1,10 +1,11 @@
 import type { BusVolts, JobKind, UnitSystem } from '@ivolt/core';
 import { useState, type FormEvent } from 'react';
-import { Input, TextField, FieldError, Form } from 'react-aria-components';
+import { FieldError, Form, Input, Label, TextField } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { ApiError, api } from '../api/client';
-import { Action, FieldLabel, Primary, Select, pencilLook } from '../ui/controls';
+import { Action, FieldLabel, Primary, pencilLook } from '../ui/controls';
+import { Select } from '../ui/Opener';
 import { Note, Row } from '../ui/layout';
 import { color, site } from '../ui/tokens';
 
@@ -99,7 +100,7 @@ export function NewJob({
           autoFocus
           maxLength={120}
         >
-          <FieldLabel>What is it called?</FieldLabel>
+          <FieldLabel as={Label}>What is it called?</FieldLabel>
           <NameBox autoComplete="off" />
           <Wrong>{missing ? 'Give it a name, to find it again' : null}</Wrong>
         </TextField>

@@ -1,18 +1,17 @@
 import type { Figure } from '@ivolt/core';
-import { Button } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { jobActions } from '../job/jobSlice';
 import { color } from './tokens';
 
-const Press = styled(Button)`
+const Press = styled.button`
   border: 0;
   background: none;
   padding: 1px 0;
   min-height: 24px;
   cursor: help;
   text-align: inherit;
-  &[data-hovered] {
+  &:hover {
     text-decoration: underline dotted ${color.soft};
     text-underline-offset: 3px;
   }
@@ -33,9 +32,10 @@ export function Ink({ id, text, title }: { id: string; text?: string; title?: st
   const shown = text ?? value;
   return (
     <Press
+      type="button"
       data-open={open}
       aria-label={`${title ?? label ?? ''} ${shown}, show the working`}
-      onPress={() => dispatch(jobActions.figureFocused(id))}
+      onClick={() => dispatch(jobActions.figureFocused(id))}
     >
       {shown}
     </Press>

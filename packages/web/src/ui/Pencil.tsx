@@ -11,7 +11,6 @@ import {
   type UnitSystem,
 } from '@ivolt/core';
 import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
-import { FieldError, Input, TextField } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { typeFigure } from '../job/edits';
@@ -20,7 +19,7 @@ import { jobActions } from '../job/jobSlice';
 import { FieldLabel, Hidden, pencilLook } from './controls';
 import { color, site } from './tokens';
 
-const Field = styled(TextField)`
+const Field = styled.div`
   position: relative;
   min-width: 0;
 `;
@@ -45,13 +44,13 @@ const Line = styled.span`
   }
 `;
 
-const Box = styled(Input)<{ $chars: number; $end: boolean }>`
+const Box = styled.input<{ $chars: number; $end: boolean }>`
   ${pencilLook}
   width: ${({ $chars }) => `calc(${$chars}ch + 10px)`};
   max-width: 100%;
   min-height: 24px;
   text-align: ${({ $end }) => ($end ? 'right' : 'left')};
-  &[data-invalid] {
+  &[aria-invalid='true'] {
     border-bottom: 2.5px solid ${color.act};
   }
   &::placeholder {
@@ -67,7 +66,7 @@ const Box = styled(Input)<{ $chars: number; $end: boolean }>`
   }
 `;
 
-const Wrong = styled(FieldError)`
+const Wrong = styled.span`
   display: block;
   color: ${color.act};
   font-size: 13px;
@@ -143,9 +142,7 @@ export const Pencil = memo(function Pencil({
   const unit = entry?.unit ?? defaultUnit(spec.quantity, system);
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const focused = useRef(false);
   const session = useRef('');
-  const noteId = useId();
 
   const shown = shownText(entry, spec, unit);
   const text = typed ?? shown;
@@ -166,11 +163,6 @@ export const Pencil = memo(function Pencil({
     dispatch(typeFigure(path, { value: read.value, from, ...otherUnit }, session.current));
   };
 
-  const leave = () => {
-    focused.current = false;
-    if (problem === null) setTyped(null);
-  };
-
   const keys = (event: KeyboardEvent) => {
     if (event.key === 'Escape' && typed !== null) {
       event.stopPropagation();
@@ -179,29 +171,26 @@ export const Pencil = memo(function Pencil({
     } else if (event.key === 'Enter') onEnter?.();
   };
 
+  const id = useId();
   const width = chars ?? Math.max(4, Math.min(18, text.length + 1));
+  const notes = [guess ? `${id}guess` : '', problem ? `${id}wrong` : ''].filter(Boolean).join(' ');
   return (
-    <Field
-      aria-label={hideLabel ? (label ?? spec.label) : undefined}
-      aria-describedby={guess ? noteId : undefined}
-      value={text}
-      onChange={change}
-      isInvalid={problem !== null}
-      validationBehavior="aria"
-      onFocus={() => {
-        focused.current = true;
-        session.current = `${path}@${Date.now()}`;
-        dispatch(jobActions.fieldFocused(path));
-      }}
-      onBlur={leave}
-    >
-      {hideLabel ? null : <FieldLabel>{label ?? spec.label}</FieldLabel>}
+    <Field>
+      {hideLabel ? null : <FieldLabel htmlFor={id}>{label ?? spec.label}</FieldLabel>}
       <Line>
         <Box
+          id={id}
           $chars={width}
           $end={align === 'end'}
+          value={text}
+          onChange={(event) => change(event.target.value)}
           onKeyDown={keys}
-          onFocus={(event) => event.currentTarget.select()}
+          onFocus={(event) => {
+            session.current = `${path}@${Date.now()}`;
+            dispatch(jobActions.fieldFocused(path));
+            event.currentTarget.select();
+          }}
+          onBlur={() => problem === null && setTyped(null)}
           placeholder={
             fallback === undefined || fallback === null
               ? undefined
@@ -209,15 +198,17 @@ export const Pencil = memo(function Pencil({
           }
           autoComplete="off"
           spellCheck={false}
-          inputMode="text"
+          aria-label={hideLabel ? (label ?? spec.label) : undefined}
+          aria-describedby={notes || undefined}
+          aria-invalid={problem === null ? undefined : true}
           data-cell={cell}
           data-path={path}
         />
         {guess ? <sup aria-hidden>?</sup> : null}
         {after}
       </Line>
-      {guess ? <Hidden id={noteId}>a guess</Hidden> : null}
-      <Wrong>{problem}</Wrong>
+      {guess ? <Hidden id={`${id}guess`}>a guess</Hidden> : null}
+      {problem === null ? null : <Wrong id={`${id}wrong`}>{problem}</Wrong>}
     </Field>
   );
 });
@@ -246,35 +237,36 @@ export function PencilText({
 }) {
   const session = useRef('');
   const [empty, setEmpty] = useState(false);
+  const id = useId();
+  const change = (next: string) => {
+    setEmpty(required === true && next.trim() === '');
+    if (!required || next.trim() !== '') onChange(next, session.current);
+  };
   return (
-    <Field
-      aria-label={hideLabel ? label : undefined}
-      value={empty ? '' : value}
-      maxLength={120}
-      isInvalid={empty}
-      validationBehavior="aria"
-      onFocus={() => {
-        session.current = `${label}@${Date.now()}`;
-        onFocus?.();
-      }}
-      onBlur={() => setEmpty(false)}
-      onChange={(next) => {
-        if (required && next.trim() === '') return setEmpty(true);
-        setEmpty(false);
-        onChange(next, session.current);
-      }}
-    >
-      {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
+    <Field>
+      {hideLabel ? null : <FieldLabel htmlFor={id}>{label}</FieldLabel>}
       <Line>
         <Box
+          id={id}
           $chars={chars ?? Math.max(8, Math.min(40, value.length + 2))}
           $end={false}
-          data-cell={cell}
+          value={empty ? '' : value}
+          maxLength={120}
+          onChange={(event) => change(event.target.value)}
+          onFocus={() => {
+            session.current = `${label}@${Date.now()}`;
+            onFocus?.();
+          }}
+          onBlur={() => setEmpty(false)}
           onKeyDown={(event) => event.key === 'Enter' && onEnter?.()}
           autoComplete="off"
+          aria-label={hideLabel ? label : undefined}
+          aria-describedby={empty ? `${id}wrong` : undefined}
+          aria-invalid={empty || undefined}
+          data-cell={cell}
         />
       </Line>
-      <Wrong>{empty ? `${label} cannot be empty` : null}</Wrong>
+      {empty ? <Wrong id={`${id}wrong`}>{label} cannot be empty</Wrong> : null}
     </Field>
   );
 }

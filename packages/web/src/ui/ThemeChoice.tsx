@@ -1,4 +1,4 @@
-import { Select } from './controls';
+import { Select } from './Opener';
 import { applyTheme, useTheme } from './theme';
 import { styled } from 'styled-components';
 import { THEMES, THEME_NAMES, color, site } from './tokens';

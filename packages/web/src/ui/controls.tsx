@@ -1,15 +1,5 @@
 import type { ReactNode } from 'react';
-import {
-  Button as AriaButton,
-  Checkbox as AriaCheckbox,
-  Label,
-  ListBox,
-  ListBoxItem,
-  Popover,
-  Select as AriaSelect,
-  SelectValue,
-  type ButtonProps,
-} from 'react-aria-components';
+import { Button as AriaButton, Checkbox as AriaCheckbox, type ButtonProps } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { color, site } from './tokens';
 
@@ -91,7 +81,7 @@ export const pencilLook = `
   color: ${color.ink};
 `;
 
-export const FieldLabel = styled(Label)`
+export const FieldLabel = styled.label`
   display: block;
   font-size: 13px;
   color: ${color.soft};
@@ -100,117 +90,6 @@ export const FieldLabel = styled(Label)`
     font-size: 16px;
   }
 `;
-
-const Chosen = styled(AriaButton)<{ $compact?: boolean }>`
-  ${pencilLook}
-  text-align: left;
-  cursor: pointer;
-  max-width: 100%;
-  min-height: 24px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  ${({ $compact }) => ($compact ? '' : `&::after { content: '▾'; font-size: 0.7em; color: ${color.pencil}; margin-left: 6px; vertical-align: 1px; }`)}
-  ${site} {
-    min-height: 46px;
-    padding-top: 14px;
-    font-size: 18px;
-  }
-`;
-
-export const Sheetlet = styled(Popover)`
-  background: ${color.paper};
-  border: 1px solid ${color.ink};
-  max-width: min(420px, 92vw);
-  overflow: auto;
-  font-size: 15px;
-  ${site} {
-    font-size: 17px;
-  }
-`;
-
-const Option = styled(ListBoxItem)`
-  padding: 6px 12px;
-  cursor: pointer;
-  outline-offset: -2px;
-  &[data-focused] {
-    background: ${color.tint};
-  }
-  &[data-selected] {
-    font-weight: 700;
-  }
-  &[data-selected]::before {
-    content: '– ';
-  }
-  small {
-    display: block;
-    color: ${color.soft};
-    font-size: 13px;
-    font-weight: 400;
-  }
-  ${site} {
-    padding: 12px 14px;
-    small {
-      font-size: 16px;
-    }
-  }
-`;
-
-export interface Choice<T extends string> {
-  id: T;
-  label: string;
-  about?: string;
-}
-
-interface SelectProps<T extends string> {
-  label: string;
-  hideLabel?: boolean;
-  value: T | null;
-  shown?: string;
-  /** Without the arrow, for cells of a table. */
-  compact?: boolean;
-  choices: readonly Choice<T>[];
-  onChange: (value: T) => void;
-  onFocus?: () => void;
-  'data-cell'?: string;
-}
-
-/** One of a few, pencilled. */
-export function Select<T extends string>({
-  label,
-  hideLabel,
-  value,
-  shown,
-  compact,
-  choices,
-  onChange,
-  onFocus,
-  ...rest
-}: SelectProps<T>) {
-  return (
-    <AriaSelect
-      aria-label={hideLabel ? label : undefined}
-      value={value}
-      onChange={(key) => key !== null && onChange(String(key) as T)}
-      onFocus={onFocus}
-    >
-      {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
-      <Chosen $compact={compact} data-cell={rest['data-cell']}>
-        <SelectValue>{({ selectedText }) => shown ?? selectedText}</SelectValue>
-      </Chosen>
-      <Sheetlet>
-        <ListBox>
-          {choices.map(({ id, label: text, about }) => (
-            <Option key={id} id={id} textValue={text}>
-              {text}
-              {about ? <small>{about}</small> : null}
-            </Option>
-          ))}
-        </ListBox>
-      </Sheetlet>
-    </AriaSelect>
-  );
-}
 
 const Check = styled(AriaCheckbox)`
   display: inline-flex;

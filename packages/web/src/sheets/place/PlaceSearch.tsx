@@ -1,11 +1,12 @@
 import { formatCoordinate, parsePlace } from '@ivolt/core';
 import { useEffect, useState } from 'react';
-import { ComboBox, Input, ListBox, ListBoxItem } from 'react-aria-components';
+import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { api, type PlaceHit } from '../../api/client';
 import { useAppDispatch } from '../../app/store';
 import { edit } from '../../job/edits';
-import { FieldLabel, Sheetlet, pencilLook } from '../../ui/controls';
+import { FieldLabel, pencilLook } from '../../ui/controls';
+import { Sheetlet } from '../../ui/Opener';
 import { Note } from '../../ui/layout';
 import { color, site } from '../../ui/tokens';
 
@@ -103,7 +104,7 @@ export function PlaceSearch() {
       }}
       allowsCustomValue
     >
-      <FieldLabel>Find it by name or coordinates</FieldLabel>
+      <FieldLabel as={Label}>Find it by name or coordinates</FieldLabel>
       <Box placeholder="as 41.6N 7.3W" autoComplete="off" />
       <Sheetlet>
         <ListBox<Choice>

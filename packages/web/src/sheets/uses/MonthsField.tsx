@@ -1,23 +1,9 @@
 import { ALL_MONTHS, monthName, monthsText, shortMonth } from '@ivolt/core';
-import { Button, Dialog, DialogTrigger, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { Action, Sheetlet, pencilLook } from '../../ui/controls';
+import { Action } from '../../ui/controls';
+import { Opener } from '../../ui/Opener';
 import { color, site } from '../../ui/tokens';
-
-const Shown = styled(Button)`
-  ${pencilLook}
-  text-align: left;
-  cursor: pointer;
-  min-height: 24px;
-  &[data-wrong='true'] {
-    border-bottom: 2.5px solid ${color.act};
-  }
-  ${site} {
-    min-height: 46px;
-    padding-top: 14px;
-    font-size: 18px;
-  }
-`;
 
 const Grid = styled(ToggleButtonGroup)`
   display: grid;
@@ -61,14 +47,17 @@ export function MonthsField({
   onChange: (months: number[]) => void;
   cell: string;
 }) {
-  const text = monthsText(months);
   return (
-    <DialogTrigger>
-      <Shown aria-label={`${label}: ${text}`} data-cell={cell} data-wrong={months.length === 0}>
-        {text}
-      </Shown>
-      <Sheetlet>
-        <Dialog aria-label={label}>
+    <Opener
+      label={label}
+      hideLabel
+      shown={monthsText(months)}
+      opens="dialog"
+      wrong={months.length === 0}
+      cell={cell}
+    >
+      {() => (
+        <>
           <Grid
             selectionMode="multiple"
             selectedKeys={months.map(String)}
@@ -85,8 +74,8 @@ export function MonthsField({
             <Action onPress={() => onChange([...ALL_MONTHS])}>All year</Action>
             <Action onPress={() => onChange([])}>None</Action>
           </Foot>
-        </Dialog>
-      </Sheetlet>
-    </DialogTrigger>
+        </>
+      )}
+    </Opener>
   );
 }

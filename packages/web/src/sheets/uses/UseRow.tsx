@@ -1,16 +1,15 @@
 import type { Priority, Supply, Use } from '@ivolt/core';
 import { memo, useRef } from 'react';
-import { useButton, useDrag, useDrop } from 'react-aria';
-import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
-import { QuietButton, Select, Sheetlet, type Choice } from '../../ui/controls';
+import { Commands, Select, type Choice } from '../../ui/Opener';
 import { Ink } from '../../ui/Ink';
 import { Pencil, PencilText } from '../../ui/Pencil';
 import { color, site } from '../../ui/tokens';
-import { duplicateUse, moveUse, placeUse, removeUse } from './useEdits';
+import { duplicateUse, moveUse, removeUse } from './useEdits';
 import { MonthsField } from './MonthsField';
+import { useRowDrag } from './useRowDrag';
 
 const PRIORITIES: readonly Choice<Priority>[] = [
   { id: 'must', label: 'must', about: 'rides through dark days' },
@@ -22,29 +21,22 @@ const SIDES: readonly Choice<Supply>[] = [
   { id: 'dc', label: 'DC', about: 'straight from the bank' },
 ];
 
+const COMMANDS: readonly Choice<'duplicate' | 'up' | 'down' | 'delete'>[] = [
+  { id: 'duplicate', label: 'Duplicate' },
+  { id: 'up', label: 'Move up' },
+  { id: 'down', label: 'Move down' },
+  { id: 'delete', label: 'Delete' },
+];
+
 const Line = styled.tr`
-  &[data-over='true'] td {
+  &[data-over='below'] td {
     border-bottom: 3px solid ${color.act};
+  }
+  &[data-over='above'] td {
+    border-top: 3px solid ${color.act};
   }
   .tools {
     display: flex;
-    gap: 0;
-  }
-  .grip {
-    cursor: grab;
-    touch-action: none;
-  }
-`;
-
-const Item = styled(MenuItem)`
-  padding: 7px 14px;
-  cursor: pointer;
-  outline-offset: -2px;
-  &[data-focused] {
-    background: ${color.tint};
-  }
-  ${site} {
-    padding: 14px;
   }
 `;
 
@@ -56,12 +48,11 @@ const Grip = styled.button`
   min-height: 24px;
   padding: 0;
   cursor: grab;
+  touch-action: none;
   ${site} {
     display: none;
   }
 `;
-
-const ROW_TYPE = 'application/x-ivolt-use';
 
 interface RowProps {
   id: string;
@@ -78,28 +69,14 @@ const sameRow = (a: RowProps, b: RowProps) =>
   a.use.supply === b.use.supply &&
   a.use.priority === b.use.priority;
 
-/** One use. Its grip can be dragged, by mouse or by keys, onto the row it should follow. */
+/** One use. Its grip is dragged to where the row belongs, or moves it by the arrow keys. */
 export const UseRow = memo(function UseRow({ id, use, onAddBelow }: RowProps) {
   const onEnter = () => onAddBelow(id);
   const dispatch = useAppDispatch();
   const name = use.name || 'the unnamed use';
   const grip = useRef<HTMLButtonElement>(null);
   const row = useRef<HTMLTableRowElement>(null);
-  const { dragProps, dragButtonProps } = useDrag({
-    hasDragButton: true,
-    getItems: () => [{ [ROW_TYPE]: id, 'text/plain': use.name }],
-  });
-  const { buttonProps } = useButton({ ...dragButtonProps, elementType: 'button' }, grip);
-  const { dropProps, isDropTarget } = useDrop({
-    ref: row,
-    getDropOperation: (types) => (types.has(ROW_TYPE) ? 'move' : 'cancel'),
-    onDrop: async ({ items }) => {
-      const item = items.find((dropped) => dropped.kind === 'text' && dropped.types.has(ROW_TYPE));
-      if (item?.kind !== 'text') return;
-      const dragged = await item.getText(ROW_TYPE);
-      dispatch(placeUse(dragged, id, 'after'));
-    },
-  });
+  const over = useRowDrag(id, row, grip);
   const cell = (column: string) => `${id}.${column}`;
   const put = (label: string, key: keyof Use, value: unknown, session: string | null = null) =>
     dispatch(putValue(`${label} ${name}`, `/uses/${id}/${key}`, value, session));
@@ -116,7 +93,7 @@ export const UseRow = memo(function UseRow({ id, use, onAddBelow }: RowProps) {
   );
 
   return (
-    <Line ref={row} {...dropProps} data-over={isDropTarget} data-use={use.name}>
+    <Line ref={row} data-over={over} data-use={use.name}>
       <td>
         <PencilText
           label={`Name of use`}
@@ -152,7 +129,7 @@ export const UseRow = memo(function UseRow({ id, use, onAddBelow }: RowProps) {
           compact
           value={use.supply}
           choices={SIDES}
-          data-cell={cell('supply')}
+          cell={cell('supply')}
           onChange={(supply) => put(`Take ${supply.toUpperCase()} for`, 'supply', supply)}
         />
       </td>
@@ -169,7 +146,7 @@ export const UseRow = memo(function UseRow({ id, use, onAddBelow }: RowProps) {
           compact
           value={use.priority}
           choices={PRIORITIES}
-          data-cell={cell('priority')}
+          cell={cell('priority')}
           onChange={(priority) => put('Change how it matters:', 'priority', priority)}
         />
       </td>
@@ -178,29 +155,25 @@ export const UseRow = memo(function UseRow({ id, use, onAddBelow }: RowProps) {
       </td>
       <td className="screen">
         <span className="tools">
-          <span {...dragProps}>
-            <Grip {...buttonProps} ref={grip} className="grip" aria-label={`Drag ${name}`}>
-              ⠿
-            </Grip>
-          </span>
-          <MenuTrigger>
-            <QuietButton aria-label={`More for ${name}`}>⋯</QuietButton>
-            <Sheetlet>
-              <Menu
-                onAction={(key) => {
-                  if (key === 'duplicate') dispatch(duplicateUse(id));
-                  else if (key === 'up') dispatch(moveUse(id, -1));
-                  else if (key === 'down') dispatch(moveUse(id, 1));
-                  else dispatch(removeUse(id));
-                }}
-              >
-                <Item id="duplicate">Duplicate</Item>
-                <Item id="up">Move up</Item>
-                <Item id="down">Move down</Item>
-                <Item id="delete">Delete</Item>
-              </Menu>
-            </Sheetlet>
-          </MenuTrigger>
+          <Grip
+            ref={grip}
+            type="button"
+            aria-label={`Move ${name}`}
+            aria-description="Drag it, or press an arrow key up or down"
+            data-cell={cell('grip')}
+          >
+            ⠿
+          </Grip>
+          <Commands
+            label={`More for ${name}`}
+            sign="⋯"
+            commands={COMMANDS}
+            onChoose={(command) => {
+              if (command === 'duplicate') dispatch(duplicateUse(id));
+              else if (command === 'delete') dispatch(removeUse(id));
+              else dispatch(moveUse(id, command === 'up' ? -1 : 1));
+            }}
+          />
         </span>
       </td>
     </Line>

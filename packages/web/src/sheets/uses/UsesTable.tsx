@@ -1,6 +1,5 @@
 import { usesInOrder } from '@ivolt/core';
 import { memo, useCallback, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import { Input, TextField } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Hidden, pencilLook } from '../../ui/controls';
@@ -67,7 +66,7 @@ const Frame = styled(Scroll)`
   }
 `;
 
-const NewName = styled(Input)`
+const NewName = styled.input`
   ${pencilLook}
   width: 24ch;
   max-width: 100%;
@@ -140,7 +139,7 @@ export const UsesTable = memo(function UsesTable() {
     const [row, column] = (target.dataset.cell ?? '').split('.');
     if (!row || !column || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
     const by = event.key === 'ArrowUp' ? -1 : 1;
-    if (event.altKey) {
+    if (event.altKey || column === 'grip') {
       event.preventDefault();
       dispatch(moveUse(row, by));
       focusCell(row, column);
@@ -179,22 +178,24 @@ export const UsesTable = memo(function UsesTable() {
             ))}
             <tr className="screen">
               <td colSpan={HEADINGS.length}>
-                <TextField aria-label="Add a use" value={name} onChange={setName} maxLength={120}>
-                  <NewName
-                    data-cell="new.name"
-                    placeholder={order.length === 0 ? 'First use, then Enter' : 'Next use, then Enter'}
-                    autoComplete="off"
-                    onKeyDown={(event) => {
-                      if (event.key === 'Enter' && name.trim() !== '') {
-                        add(name.trim(), null);
-                        setName('');
-                      } else if (event.key === 'ArrowUp' && order.length > 0) {
-                        event.preventDefault();
-                        focusCell(order.at(-1)?.[0] ?? '', 'name');
-                      }
-                    }}
-                  />
-                </TextField>
+                <NewName
+                  aria-label="Add a use"
+                  value={name}
+                  onChange={(event) => setName(event.target.value)}
+                  maxLength={120}
+                  data-cell="new.name"
+                  placeholder={order.length === 0 ? 'First use, then Enter' : 'Next use, then Enter'}
+                  autoComplete="off"
+                  onKeyDown={(event) => {
+                    if (event.key === 'Enter' && name.trim() !== '') {
+                      add(name.trim(), null);
+                      setName('');
+                    } else if (event.key === 'ArrowUp' && order.length > 0) {
+                      event.preventDefault();
+                      focusCell(order.at(-1)?.[0] ?? '', 'name');
+                    }
+                  }}
+                />
               </td>
             </tr>
           </tbody>
