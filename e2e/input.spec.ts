@@ -45,17 +45,17 @@ test('what cannot stand is said at its place, and nothing is lost', async ({ pag
   await expect(page.getByText(/latitude runs from −90/i)).toBeVisible();
   await page.goto(`/jobs/${id}/array`);
   for (const count of ['0', '-2', '10000', '2.5']) {
-    await field(page, '/array/count').fill(count);
+    await field(page, '/arrays/a1/count').fill(count);
     await expect(page.getByText(/Panels runs from 1 to 400/)).toBeVisible();
   }
-  await field(page, '/array/count').fill('12');
-  await field(page, '/array/module/vmp').fill('50');
+  await field(page, '/arrays/a1/count').fill('12');
+  await field(page, '/arrays/a1/module/vmp').fill('50');
   await expect(page.getByText('Working volts above open-circuit volts')).toBeVisible();
   await page.getByRole('button', { name: /^Undo:/ }).click();
-  await field(page, '/array/module/imp').fill('20');
+  await field(page, '/arrays/a1/module/imp').fill('20');
   await expect(page.getByText('Working amps above short-circuit amps')).toBeVisible();
   await page.getByRole('button', { name: /^Undo:/ }).click();
-  await field(page, '/array/module/betaVoc').fill('');
+  await field(page, '/arrays/a1/module/betaVoc').fill('');
   await expect(page.getByText('Coefficients are missing')).toBeVisible();
   await expect(page.getByText(/code table serves/).first()).toBeVisible();
 });

@@ -65,7 +65,7 @@ test('a job is described by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await page.keyboard.press('Home');
   await page.keyboard.press('Enter');
-  await shows(field(page, '/array/module/pmax'), '100 W');
+  await shows(field(page, '/arrays/a1/module/pmax'), '100 W');
 
   // F6 goes to the margin and back
   await page.keyboard.press('F6');
@@ -94,7 +94,7 @@ test('a string is tried on the ruler by keys', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(answer(page, 'strings')).toContainText('3 × 3 stands');
   await saved(page);
-  expect((await storedDesign(id)).strings.series.value).toBe(3);
+  expect((await storedDesign(id)).arrays.a1!.strings.series.value).toBe(3);
 });
 
 test('every stop on the way through a sheet shows where it is', async ({ page }) => {

@@ -6,6 +6,7 @@ export * from './figures';
 export * from './findings';
 export * from './loads';
 export * from './module';
+export * from './sky';
 export * from './strings';
 export * from './sun';
 export * from './units';

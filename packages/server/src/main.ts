@@ -2,6 +2,7 @@ import { buildApp } from './app';
 import { loadGrid } from './climate/loadGrid';
 import { migrate } from './db/migrate';
 import { createPool } from './db/pool';
+import { bringForward } from './jobs/bringForward';
 import { seedDemo } from './jobs/seed';
 import { DATA_DIRECTORY, MIGRATIONS_DIRECTORY, WEB_DIRECTORY } from './paths';
 
@@ -17,6 +18,7 @@ if (!DATABASE_URL) throw new Error('DATABASE_URL says which database to use; `np
 
 const pool = createPool(DATABASE_URL);
 const [grid] = await Promise.all([loadGrid(DATA_DIRECTORY), migrate(pool, MIGRATIONS_DIRECTORY)]);
+await bringForward(pool, grid);
 if (DEMO === '1') await seedDemo(pool, grid);
 
 const app = await buildApp({

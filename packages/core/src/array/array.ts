@@ -1,49 +1,71 @@
 import type { BankResult } from '../bank';
-import type { ResolvedClimate } from '../climate';
-import type { Design } from '../design/types';
+import type { ArrayPlan, Controller, Design } from '../design/types';
 import type { Loads } from '../loads';
 import type { ModuleNumbers } from '../module';
-import { STEPS, STEP_H } from './planeDay';
-import { arrayKeeps, computePlaneYear, type PlaneMonth } from './yield';
+import { STEPS, STEP_H, type PlaneMonth } from '../sky';
+import { pulseWidthUse } from '../strings/pulseWidth';
 
 export interface ArrayMonth {
   month: number;
   inUse: boolean;
+  /** Peak sun hours on the planes, the mean of the arrays by their watts. */
   poaKWhm2: number;
   /** Energy a day that reaches the bank's posts and can be used, after losses, clipping and the bank's own, Wh. */
   madeWh: number;
   usedWh: number;
   /** Made over used; null in months without use. */
   ratio: number | null;
-  /** What the controller cannot use on a mean day and on a cloudless one, Wh. */
+  /** What the controllers cannot use on a mean day and on a cloudless one, Wh. */
   clippedWh: number;
   clearClippedWh: number;
+  /** Of `madeWh`, by array. */
+  byArray: Record<string, number>;
 }
 
 export type ArraySchool = 'worst-month' | 'charge-rate';
 
 export interface ArrayNeed {
   school: ArraySchool;
+  /** Panels the leading array would have, the others as they are. */
   modules: number;
 }
 
-export interface ArrayResult {
-  months: ArrayMonth[];
-  planeYear: PlaneMonth[];
-  /** The month with the least made for what is used; null where nothing is used. */
-  worst: ArrayMonth | null;
+/** One array as the year's reckoning sees it. */
+export interface ArrayInput {
+  id: string;
+  plan: ArrayPlan;
+  controllerId: string;
+  controller: Controller;
+  module: ModuleNumbers;
   /** Panels that the strings really take. */
   wiredModules: number;
+  year: PlaneMonth[];
+}
+
+export interface ArrayShare {
+  wiredModules: number;
   wiredW: number;
+  /** Share left after wiring and mismatch; dirt and snow are in the year itself. */
   keeps: number;
+  /** Wh a day one more panel gives in the worst month, ready to use, nothing clipped. */
+  perModuleWh: number;
+}
+
+export interface EnergyResult {
+  months: ArrayMonth[];
+  /** The month with the least made for what is used; null where nothing is used. */
+  worst: ArrayMonth | null;
+  wiredModules: number;
+  wiredW: number;
   /** Share of stored and direct energy that can be used, 0–1. */
   bankKeeps: number;
-  /** Wh a day one panel gives in the worst month, ready to use. */
-  perModuleWh: number;
   loadRatio: number;
+  arrays: Record<string, ArrayShare>;
+  /** The array with the most watts: sizes are asked of it. */
+  leadId: string;
   needs: ArrayNeed[];
   governing: ArrayNeed | null;
-  /** Charge amps the array can send at standard sun, not above the controller's limit. */
+  /** Charge amps the arrays can send at standard sun, not above the controllers' limits. */
   chargeAmps: number;
   chargeAmpsWanted: number;
   limitW: number;
@@ -52,118 +74,198 @@ export interface ArrayResult {
 /** Array to load ratios. @source IEEE 1562 practice: 1.1–1.2 ordinary, 1.3–1.4 critical (from memory) */
 export const LOAD_RATIO = { ordinary: 1.15, critical: 1.35 } as const;
 
-export interface ControllerShare {
-  /** Share of Pmax the controller can use, below 1 for one that ties panels to the bank. */
-  use: number;
-  efficiency: number;
-  /** Power it can send to the bank, W. */
-  limitW: number;
-  /** Power its inputs can take, W at the panels' best voltage. */
+/** Share of the panels' power that is left after mismatch and wiring, 0–1. */
+export const arrayKeeps = ({ wiring, mismatch }: ArrayPlan): number =>
+  (1 - wiring.value / 100) * (1 - mismatch.value / 100);
+
+/** One array at its controller's door. */
+interface Feed {
+  input: ArrayInput;
+  wiredW: number;
+  /** Watts offered to the controller for each W/W of the year. */
+  factor: number;
   inputLimitW: number;
 }
 
+interface Gang {
+  efficiency: number;
+  limitW: number;
+  feeds: Feed[];
+}
+
+function gangsOf(inputs: readonly ArrayInput[], bank: BankResult): Gang[] {
+  const gangs = new Map<string, Gang>();
+  for (const input of inputs) {
+    const { plan, controller, controllerId, module } = input;
+    const gang = gangs.get(controllerId) ?? {
+      efficiency: controller.efficiency.value / 100,
+      limitW: controller.chargeAmps.value * bank.absorptionV,
+      feeds: [],
+    };
+    const { series, inputs: doors } = plan.strings;
+    const wiredW = input.wiredModules * module.pmaxW;
+    const use = controller.kind === 'pwm' ? pulseWidthUse(series.value, module.vmpV, bank.absorptionV) : 1;
+    gang.feeds.push({
+      input,
+      wiredW,
+      factor: wiredW * arrayKeeps(plan) * use,
+      inputLimitW: controller.maxAmps.value * series.value * module.vmpV * doors.value,
+    });
+    gangs.set(controllerId, gang);
+  }
+  return [...gangs.values()];
+}
+
 /**
- * What the array makes, month by month, against what is used.
+ * What the arrays make, month by month, against what is used. Arrays on one controller share its limit.
  * @param bank only its chemistry, volts and rate are used; its size does not change what is made
  */
-export function computeArray(
+export function computeEnergy(
   design: Design,
-  climate: ResolvedClimate,
   loads: Loads,
   bank: BankResult,
-  module: ModuleNumbers,
-  controller: ControllerShare,
-  wiredModules: number,
-): ArrayResult {
-  const { array } = design;
-  const plane = { tiltDeg: array.tilt.value, azimuthDeg: array.azimuth.value };
-  const albedo = array.albedo.value / 100;
-  const planeYear = computePlaneYear(climate, plane, array.mounting, albedo, module);
-  const keeps = arrayKeeps(array);
-  const stored = array.throughBank.value / 100;
-  const bankKeeps = 1 - stored * (1 - bank.chemistry.roundTrip);
-  const wiredW = wiredModules * module.pmaxW;
-
-  const months = planeYear.map((at, index): ArrayMonth => {
-    const used = loads.months[index]?.busWh ?? 0;
-    const mean = chargedWh(at.perWatt, wiredW, keeps, controller);
-    const clear = chargedWh(at.clearPerWatt, wiredW, keeps, controller);
-    const madeWh = mean.sentWh * bankKeeps;
+  inputs: readonly ArrayInput[],
+): EnergyResult {
+  const gangs = gangsOf(inputs, bank);
+  const bankKeeps = 1 - (design.energy.throughBank.value / 100) * (1 - bank.chemistry.roundTrip);
+  const months = Array.from({ length: 12 }, (_, index): ArrayMonth => {
+    const usedWh = loads.months[index]?.busWh ?? 0;
+    const mean = charged(gangs, index, ({ perWatt }) => perWatt);
+    const clear = charged(gangs, index, ({ clearPerWatt }) => clearPerWatt);
+    const byArray = Object.fromEntries(
+      Object.entries(mean.sentBy).map(([id, wh]) => [id, wh * bankKeeps] as const),
+    );
+    const madeWh = Object.values(byArray).reduce((sum, wh) => sum + wh, 0);
     return {
       month: index + 1,
-      inUse: used > 0,
-      poaKWhm2: at.poaKWhm2,
+      inUse: usedWh > 0,
+      poaKWhm2: weightedSun(inputs, index),
       madeWh,
-      usedWh: used,
-      ratio: used > 0 ? madeWh / used : null,
+      usedWh,
+      ratio: usedWh > 0 ? madeWh / usedWh : null,
       clippedWh: mean.clippedWh,
       clearClippedWh: clear.clippedWh,
+      byArray,
     };
   });
   const worst = months.reduce<ArrayMonth | null>(
     (least, month) => (month.ratio !== null && month.ratio < (least?.ratio ?? Infinity) ? month : least),
     null,
   );
-
-  const oneWatt = worst
-    ? chargedWh(planeYear[worst.month - 1]?.perWatt ?? new Float64Array(STEPS), 1, keeps, {
-        ...controller,
-        limitW: Infinity,
-        inputLimitW: Infinity,
-      })
-    : null;
-  const perModuleWh = (oneWatt?.sentWh ?? 0) * bankKeeps * module.pmaxW;
-  const loadRatio = LOAD_RATIO[array.service];
-  const needs: ArrayNeed[] = [];
-  if (worst && perModuleWh > 0) {
-    needs.push({
-      school: 'worst-month',
-      modules: Math.ceil((worst.usedWh * loadRatio) / perModuleWh - 1e-9),
-    });
-  }
-  const ampsPerModule = (module.pmaxW * keeps * controller.use * controller.efficiency) / bank.absorptionV;
-  if (bank.chemistry.chargeMinC > 0) {
-    needs.push({
-      school: 'charge-rate',
-      modules: Math.ceil((bank.chemistry.chargeMinC * bank.ah) / ampsPerModule - 1e-9),
-    });
-  }
-  const governing = needs.reduce<ArrayNeed | null>(
-    (most, need) => (need.modules > (most?.modules ?? 0) ? need : most),
-    null,
+  const feeds = gangs.flatMap((gang) => gang.feeds.map((feed) => ({ ...feed, gang })));
+  const arrays = Object.fromEntries(
+    feeds.map(({ input, wiredW, factor, gang }): [string, ArrayShare] => {
+      const perWatt = (worst && input.year[worst.month - 1]?.perWatt) ?? NOTHING;
+      const hours = perWatt.reduce((sum, share) => sum + share, 0) * STEP_H;
+      const each = input.wiredModules > 0 ? factor / input.wiredModules : 0;
+      return [
+        input.id,
+        {
+          wiredModules: input.wiredModules,
+          wiredW,
+          keeps: arrayKeeps(input.plan),
+          perModuleWh: hours * each * gang.efficiency * bankKeeps,
+        },
+      ];
+    }),
   );
-  const wanted = ampsPerModule * wiredModules;
+  const wiredW = feeds.reduce((sum, feed) => sum + feed.wiredW, 0);
+  const lead = feeds.reduce(
+    (most, feed) => (feed.wiredW > most.wiredW ? feed : most),
+    feeds[0] as (typeof feeds)[0],
+  );
+  const loadRatio = LOAD_RATIO[design.energy.service];
+  const fullSun = (feed: Feed & { gang: Gang }) =>
+    (feed.factor * (1 - feed.input.plan.soiling.value / 100) * feed.gang.efficiency) / bank.absorptionV;
+  const needs = needsOf();
   return {
     months,
-    planeYear,
     worst,
-    wiredModules,
+    wiredModules: feeds.reduce((sum, { input }) => sum + input.wiredModules, 0),
     wiredW,
-    keeps,
     bankKeeps,
-    perModuleWh,
     loadRatio,
+    arrays,
+    leadId: lead.input.id,
     needs,
-    governing,
-    chargeAmps: Math.min(wanted, controller.limitW / bank.absorptionV),
-    chargeAmpsWanted: wanted,
-    limitW: controller.limitW,
+    governing: needs.reduce<ArrayNeed | null>(
+      (most, need) => (need.modules > (most?.modules ?? 0) ? need : most),
+      null,
+    ),
+    chargeAmps: gangs.reduce(
+      (sum, gang) =>
+        sum +
+        Math.min(
+          gang.feeds.reduce((amps, feed) => amps + fullSun({ ...feed, gang }), 0),
+          gang.limitW / bank.absorptionV,
+        ),
+      0,
+    ),
+    chargeAmpsWanted: feeds.reduce((sum, feed) => sum + fullSun(feed), 0),
+    limitW: gangs.reduce((sum, gang) => sum + gang.limitW, 0),
   };
+
+  function needsOf(): ArrayNeed[] {
+    const found: ArrayNeed[] = [];
+    const share = arrays[lead.input.id];
+    const count = Math.max(1, lead.input.wiredModules);
+    if (worst && share && share.perModuleWh > 0) {
+      const others = worst.madeWh - (worst.byArray[lead.input.id] ?? 0);
+      const modules = (worst.usedWh * loadRatio - others) / share.perModuleWh;
+      found.push({ school: 'worst-month', modules: Math.max(1, Math.ceil(modules - 1e-9)) });
+    }
+    const each = lead.input.wiredModules > 0 ? fullSun(lead) / count : 0;
+    if (bank.chemistry.chargeMinC > 0 && each > 0) {
+      const others = feeds.reduce((sum, feed) => sum + (feed === lead ? 0 : fullSun(feed)), 0);
+      const modules = (bank.chemistry.chargeMinC * bank.ah - others) / each;
+      found.push({ school: 'charge-rate', modules: Math.max(1, Math.ceil(modules - 1e-9)) });
+    }
+    return found;
+  }
 }
 
-function chargedWh(
-  perWatt: Float64Array,
-  arrayW: number,
-  keeps: number,
-  controller: ControllerShare,
-): { sentWh: number; clippedWh: number } {
-  let [sent, clipped] = [0, 0];
-  for (const share of perWatt) {
-    const offered = share * arrayW * keeps * controller.use;
-    const taken = Math.min(offered, controller.inputLimitW) * controller.efficiency;
-    const given = Math.min(taken, controller.limitW);
-    sent += given;
-    clipped += offered * controller.efficiency - given;
+/** Peak sun hours of a month, the arrays weighed by their watts, or alike where none is wired. */
+function weightedSun(inputs: readonly ArrayInput[], month: number): number {
+  const weights = inputs.map(({ wiredModules, module }) => wiredModules * module.pmaxW);
+  const all = weights.reduce((sum, weight) => sum + weight, 0);
+  return inputs.reduce(
+    (sum, { year }, i) =>
+      sum + (year[month]?.poaKWhm2 ?? 0) * (all > 0 ? (weights[i] ?? 0) / all : 1 / inputs.length),
+    0,
+  );
+}
+
+const NOTHING = new Float64Array(STEPS);
+
+function charged(
+  gangs: readonly Gang[],
+  month: number,
+  read: (month: PlaneMonth) => Float64Array,
+): { sentBy: Record<string, number>; clippedWh: number } {
+  const sentBy: Record<string, number> = {};
+  let clipped = 0;
+  for (const { feeds, efficiency, limitW } of gangs) {
+    const days = feeds.map(({ input }) => {
+      const at = input.year[month];
+      return at ? read(at) : NOTHING;
+    });
+    const sent = feeds.map(() => 0);
+    for (let step = 0; step < STEPS; step++) {
+      let [offered, taken] = [0, 0];
+      for (const [i, feed] of feeds.entries()) {
+        const watts = ((days[i] as Float64Array)[step] as number) * feed.factor;
+        offered += watts * efficiency;
+        taken += Math.min(watts, feed.inputLimitW) * efficiency;
+      }
+      if (offered === 0) continue;
+      const given = Math.min(taken, limitW);
+      clipped += offered - given;
+      for (const [i, feed] of feeds.entries()) {
+        const watts = Math.min(((days[i] as Float64Array)[step] as number) * feed.factor, feed.inputLimitW);
+        sent[i] = (sent[i] as number) + (taken > 0 ? (given * watts * efficiency) / taken : 0);
+      }
+    }
+    for (const [i, feed] of feeds.entries()) sentBy[feed.input.id] = (sent[i] as number) * STEP_H;
   }
-  return { sentWh: sent * STEP_H, clippedWh: clipped * STEP_H };
+  return { sentBy, clippedWh: clipped * STEP_H };
 }

@@ -2,40 +2,41 @@ import fc from 'fast-check';
 import { calculate, chosen, examples, guess, withValueAt, type Design } from '../design';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
-import { LOAD_RATIO, airAt, bestTilt } from '.';
+import { airAt } from '../sky';
+import { LOAD_RATIO, bestTilt } from '.';
 
 const dairy = withValueAt(
-  withValueAt(examples()[1]!.design, '/strings/series', chosen(3)),
-  '/strings/parallel',
+  withValueAt(examples()[1]!.design, '/arrays/a1/strings/series', chosen(3)),
+  '/arrays/a1/strings/parallel',
   chosen(4),
 );
 const climate = plainClimate();
-const array = (design: Design) => calculate(design, climate).array!;
+const array = (design: Design) => calculate(design, climate).energy!;
 const made = (design: Design) => array(design).months.map(({ madeWh }) => madeWh);
 const sum = (values: number[]) => values.reduce((total, value) => total + value, 0);
 const set = (path: string, value: number, design = dairy) => withValueAt(design, path, chosen(value));
 
 describe('what is made', () => {
   it('grows with panels, in proportion while nothing is clipped', () => {
-    const six = set('/strings/parallel', 2, set('/array/count', 6));
+    const six = set('/arrays/a1/strings/parallel', 2, set('/arrays/a1/count', 6));
     for (const [month, wh] of made(six).entries()) expect(made(dairy)[month]).toBeCloseTo(2 * wh, 3);
   });
 
   it('counts only panels that are wired', () => {
-    expect(made(set('/array/count', 20))).toEqual(made(dairy));
+    expect(made(set('/arrays/a1/count', 20))).toEqual(made(dairy));
   });
 
   it('falls with every loss, and by just that loss', () => {
-    const clean = made(set('/array/soiling', 0));
-    for (const [month, wh] of made(set('/array/soiling', 10)).entries())
+    const clean = made(set('/arrays/a1/soiling', 0));
+    for (const [month, wh] of made(set('/arrays/a1/soiling', 10)).entries())
       expect(wh).toBeCloseTo(0.9 * clean[month]!, 6);
   });
 
   it('never passes the controller’s limit, and says what is clipped', () => {
-    const small = {
-      ...dairy,
-      strings: { ...dairy.strings, controller: controllerOfClass(controllerClass('mppt-150-35')) },
-    };
+    const small = withValueAt(dairy, '/controllers/c1', {
+      position: 1,
+      ...controllerOfClass(controllerClass('mppt-150-35')),
+    });
     const [full, clipped] = [array(dairy), array(small)];
     const limit = 35 * 56.8;
     expect(clipped.limitW).toBeCloseTo(limit, 6);
@@ -53,22 +54,19 @@ describe('what is made', () => {
   });
 
   it('loses the volts a pulse-width controller cannot use', () => {
-    const pwm = {
-      ...dairy,
-      strings: { ...dairy.strings, controller: { ...dairy.strings.controller, kind: 'pwm' as const } },
-    };
+    const pwm = withValueAt(dairy, '/controllers/c1/kind', 'pwm');
     const share = 56.8 / (3 * 31.4);
     for (const [month, wh] of made(pwm).entries()) expect(wh).toBeCloseTo(share * made(dairy)[month]!, 3);
   });
 
   it('loses the round trip only on what goes through the bank', () => {
-    const [none, all] = [set('/array/throughBank', 0), set('/array/throughBank', 100)];
+    const [none, all] = [set('/energy/throughBank', 0), set('/energy/throughBank', 100)];
     for (const [month, wh] of made(all).entries()) expect(wh).toBeCloseTo(0.94 * made(none)[month]!, 6);
   });
 
   it('is less on a hot roof than on a pole', () => {
-    const roof = sum(made({ ...dairy, array: { ...dairy.array, mounting: 'roof' } }));
-    const pole = sum(made({ ...dairy, array: { ...dairy.array, mounting: 'pole' } }));
+    const roof = sum(made(withValueAt(dairy, '/arrays/a1/mounting', 'roof')));
+    const pole = sum(made(withValueAt(dairy, '/arrays/a1/mounting', 'pole')));
     expect(roof).toBeLessThan(pole);
     expect(roof / pole).toBeGreaterThan(0.9);
   });
@@ -77,12 +75,12 @@ describe('what is made', () => {
     fc.assert(
       fc.property(fc.integer({ min: -60, max: 60 }), fc.integer({ min: 0, max: 40 }), (lat, tilt) => {
         const design = set(
-          '/array/tilt',
+          '/arrays/a1/plane/tilt',
           tilt,
-          set('/array/azimuth', lat >= 0 ? 180 : 0, set('/place/lat', lat)),
+          set('/arrays/a1/plane/azimuth', lat >= 0 ? 180 : 0, set('/place/lat', lat)),
         );
-        const dull = calculate(design, plainClimate(lat), { ghiFactor: 0.8 }).array!;
-        const bright = calculate(design, plainClimate(lat)).array!;
+        const dull = calculate(design, plainClimate(lat), { ghiFactor: 0.8 }).energy!;
+        const bright = calculate(design, plainClimate(lat)).energy!;
         for (const [month, at] of bright.months.entries())
           expect(at.madeWh).toBeGreaterThanOrEqual(dull.months[month]!.madeWh - 1);
       }),
@@ -101,10 +99,14 @@ describe('what is asked for', () => {
 
   it('makes the ratio that practice asks for, and no panel more than that', () => {
     for (const service of ['ordinary', 'critical'] as const) {
-      const result = array({ ...dairy, array: { ...dairy.array, service } });
+      const result = array(withValueAt(dairy, '/energy/service', service));
       const need = result.needs.find(({ school }) => school === 'worst-month')!.modules;
-      expect(need * result.perModuleWh).toBeGreaterThanOrEqual(result.worst!.usedWh * LOAD_RATIO[service]);
-      expect((need - 1) * result.perModuleWh).toBeLessThan(result.worst!.usedWh * LOAD_RATIO[service]);
+      expect(need * result.arrays.a1!.perModuleWh).toBeGreaterThanOrEqual(
+        result.worst!.usedWh * LOAD_RATIO[service],
+      );
+      expect((need - 1) * result.arrays.a1!.perModuleWh).toBeLessThan(
+        result.worst!.usedWh * LOAD_RATIO[service],
+      );
     }
   });
 
@@ -123,13 +125,17 @@ describe('what is asked for', () => {
     const result = array(lead);
     expect(result.governing?.school).toBe('charge-rate');
     // 5 % of 3000 Ah an hour, 150 A at 58.4 V
-    expect(result.governing?.modules).toBe(Math.ceil((150 * 58.4) / (410 * result.keeps * 0.97)));
+    expect(result.governing?.modules).toBe(
+      Math.ceil((150 * 58.4) / (410 * result.arrays.a1!.keeps * 0.97 * 0.97)),
+    );
   });
 
   it('asks nothing where nothing is used', () => {
     expect(array({ ...dairy, uses: {} })).toMatchObject({ worst: null, governing: null });
   });
 });
+
+const usedOf = ({ energy }: ReturnType<typeof calculate>) => energy!.months.map(({ usedWh }) => usedWh);
 
 describe('the best tilt', () => {
   it('is steep for winter use and flat for summer use', () => {
@@ -138,18 +144,19 @@ describe('the best tilt', () => {
         { ...dairy, uses: { a: { ...dairy.uses.u4!, months, watts: guess(50) } } },
         climate,
       );
-      return bestTilt(facts.climate!, facts.array!.months, 0.2);
+      return bestTilt(facts.climate!, usedOf(facts), () => 0.2, 'hay-davies');
     };
     expect(tilt([12, 1])).toBeGreaterThanOrEqual(55);
     expect(tilt([6, 7])).toBeLessThanOrEqual(25);
   });
   it('is beaten by none of the tilts it tried', () => {
     const facts = calculate(dairy, climate);
-    const best = bestTilt(facts.climate!, facts.array!.months, 0.2);
-    const worstAt = (tilt: number) => array(set('/array/azimuth', 180, set('/array/tilt', tilt))).worst!;
+    const best = bestTilt(facts.climate!, usedOf(facts), () => 0.2, 'hay-davies');
+    const worstAt = (tilt: number) =>
+      array(set('/arrays/a1/plane/azimuth', 180, set('/arrays/a1/plane/tilt', tilt))).worst!;
     const poa = (tilt: number) =>
       Math.min(
-        ...array(set('/array/azimuth', 180, set('/array/tilt', tilt))).months.map(
+        ...array(set('/arrays/a1/plane/azimuth', 180, set('/arrays/a1/plane/tilt', tilt))).months.map(
           (m) => m.poaKWhm2 / m.usedWh,
         ),
       );

@@ -1,4 +1,2 @@
 export * from './array';
-export * from './bestTilt';
-export * from './planeDay';
-export * from './yield';
+export * from './tiltField';

@@ -32,6 +32,11 @@ export interface GridClimate {
   linke: number[];
 }
 
+/** What the grid says of a job: of its home, and of the stops of one that moves. */
+export interface JobClimate extends GridClimate {
+  stops?: Readonly<Record<string, GridClimate>>;
+}
+
 interface Corner {
   row: number;
   column: number;

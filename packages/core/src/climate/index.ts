@@ -1,3 +1,4 @@
+export * from './calendar';
 export * from './grid';
 export * from './resolve';
 export * from './credits';

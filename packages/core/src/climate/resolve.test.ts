@@ -1,14 +1,12 @@
 import fc from 'fast-check';
-import { blankDesign, chosen, measured, type Place } from '../design';
+import { blankPlace, chosen, measured, type Design, type Place } from '../design';
 import { MEAN_DAYS, dailyExtraterrestrial } from '../sun';
 import { plainClimate } from '../testing/climates';
 import { HIGH_MARGIN_K, LOW_MARGIN_K, dayRangeK, resolveClimate } from '.';
 
-const place = (parts: Partial<Place> = {}): Place => ({
-  ...blankDesign({ name: 'x', kind: 'cabin', units: 'metric', busVolts: 12 }).place,
-  lat: chosen(41.6),
-  lon: chosen(-7.3),
-  ...parts,
+const place = (parts: Partial<Place> = {}): Pick<Design, 'place' | 'stops'> => ({
+  place: { ...blankPlace(), lat: chosen(41.6), lon: chosen(-7.3), ...parts },
+  stops: {},
 });
 const grid = plainClimate(41.6, { lowestC: -7.9, highestC: 41.1, altitudeM: 573 });
 

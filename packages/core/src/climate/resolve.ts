@@ -1,8 +1,9 @@
-import type { Entry, Place } from '../design/types';
+import { inOrder, type Design, type Entry, type Place, type Weather } from '../design/types';
 import { MEAN_DAYS, clamp, dailyExtraterrestrial } from '../sun';
-import type { GridClimate } from './grid';
+import { daysOfStay, DAYS_IN_MONTH } from './calendar';
+import type { GridClimate, JobClimate } from './grid';
 
-export type ClimateSource = 'grid' | 'typed';
+export type ClimateSource = 'grid' | 'file' | 'typed';
 
 export interface ClimateMonth {
   /** Mean daily global horizontal irradiation, kWh/m². */
@@ -24,8 +25,10 @@ export interface RecordTemperature {
   note: string;
 }
 
-export interface ResolvedClimate {
+/** The sky of one place, month by month. */
+export interface PlaceClimate {
   latDeg: number;
+  lonDeg: number;
   altitudeM: number;
   gridAltitudeM: number;
   months: ClimateMonth[];
@@ -33,6 +36,29 @@ export interface ResolvedClimate {
   high: RecordTemperature;
   linke: number[];
   landDistance: number;
+  /** Hourly light of a file of the person's own, by solar time. */
+  light: Weather['light'];
+}
+
+/** The days of a month spent at one place. */
+export interface Stay {
+  /** 'home', or the id of the stop. */
+  id: string;
+  name: string;
+  /** Share of the month, 0–1. */
+  share: number;
+  climate: PlaceClimate;
+}
+
+/**
+ * The year the design is reckoned with: of one place, or stitched from the stays of a job that moves. The figures of
+ * its own are those of home; `months` are means over the stays.
+ */
+export interface ResolvedClimate extends PlaceClimate {
+  stays: Stay[][];
+  moves: boolean;
+  /** Pairs of stops that claim the same days; the later one has them. */
+  overlaps: [string, string][];
 }
 
 /** Errors of the climate, tried on it to see what they would change. */
@@ -47,16 +73,72 @@ export const HIGH_MARGIN_K = 3;
 const LAPSE_K_PER_M = 0.0065;
 
 /**
- * The year the design is computed with: typed values where there are any, the grid's elsewhere, moved to the
- * place's own height.
- * @returns null where there is no place, or no grid and not every month typed
+ * The year the design is reckoned with.
+ * @param grid what the grid says of home, and of each stop in `stops`
+ * @returns null where there is no place, or no grid and not every month typed, at home or at a stop
  */
 export function resolveClimate(
-  place: Place,
-  grid: GridClimate | null,
+  { place, stops }: Pick<Design, 'place' | 'stops'>,
+  grid: JobClimate | null,
   shift: ClimateShift = {},
 ): ResolvedClimate | null {
+  const home = placeClimate(place, grid, shift);
+  if (!home) return null;
+  const { days, overlaps } = daysOfStay(stops);
+  const away = new Map<string, { name: string; climate: PlaceClimate }>();
+  for (const [id, stop] of inOrder(stops)) {
+    if (!stop.lat || !stop.lon) continue;
+    const climate = placeClimate(stop, grid?.stops?.[id] ?? null, shift);
+    if (!climate) return null;
+    away.set(id, { name: stop.name || 'an unnamed stop', climate });
+  }
+  const stays = DAYS_IN_MONTH.map((length, month): Stay[] => {
+    const found: Stay[] = [];
+    let left = length;
+    for (const [id, { name, climate }] of away) {
+      const here = days.get(id)?.[month] ?? 0;
+      if (here > 0) found.push({ id, name, share: here / length, climate });
+      left -= here;
+    }
+    if (left > 0)
+      found.unshift({ id: 'home', name: place.name || 'home', share: left / length, climate: home });
+    return found;
+  });
+  const present = stays.flat().map(({ climate }) => climate);
+  return {
+    ...home,
+    months: stays.map((parts, month) => meanMonth(parts, month)),
+    low: present.map(({ low }) => low).reduce((a, b) => (b.valueC < a.valueC ? b : a)),
+    high: present.map(({ high }) => high).reduce((a, b) => (b.valueC > a.valueC ? b : a)),
+    stays,
+    moves: away.size > 0,
+    overlaps,
+  };
+}
+
+function meanMonth(stays: readonly Stay[], month: number): ClimateMonth {
+  const at = stays.map(({ share, climate }) => ({ share, here: climate.months[month] as ClimateMonth }));
+  const [only] = at;
+  if (at.length === 1 && only) return only.here;
+  const mean = (read: (here: ClimateMonth) => number) =>
+    at.reduce((sum, { share, here }) => sum + share * read(here), 0);
+  const source = (read: (here: ClimateMonth) => ClimateSource) =>
+    (['grid', 'file', 'typed'] as const).find((from) => at.some(({ here }) => read(here) === from)) ?? 'grid';
+  return {
+    ghiKWhm2: mean((here) => here.ghiKWhm2),
+    ghiFrom: source((here) => here.ghiFrom),
+    airC: mean((here) => here.airC),
+    airFrom: source((here) => here.airFrom),
+    minC: mean((here) => here.minC),
+    maxC: mean((here) => here.maxC),
+    clearness: mean((here) => here.clearness),
+  };
+}
+
+/** One place: typed values where there are any, then the person's own file, then the grid moved to its height. */
+function placeClimate(place: Place, grid: GridClimate | null, shift: ClimateShift): PlaceClimate | null {
   if (!place.lat || !place.lon) return null;
+  const { weather } = place;
   const latDeg = place.lat.value;
   const gridAltitudeM = grid?.altitudeM ?? 0;
   const altitudeM = place.altitude?.value ?? gridAltitudeM;
@@ -64,34 +146,54 @@ export function resolveClimate(
   const bySea = (grid?.landDistance ?? 0) > 0;
   const months: ClimateMonth[] = [];
   for (let month = 0; month < 12; month++) {
-    const typedSun = place.ghi[month + 1];
-    const typedAir = place.air[month + 1];
-    if (!grid && (!typedSun || !typedAir)) return null;
+    const sun = chooseSource(place.ghi[month + 1], weather?.ghi[month], grid?.ghiKWhm2[month]);
+    const air = chooseSource(
+      place.air[month + 1],
+      weather?.air[month],
+      grid ? (grid.airC[month] ?? 0) + heightK : null,
+    );
+    if (!sun || !air) return null;
     const outside = dailyExtraterrestrial(latDeg, MEAN_DAYS[month] ?? 1);
-    const ghi = (typedSun?.value ?? grid?.ghiKWhm2[month] ?? 0) * (typedSun ? 1 : (shift.ghiFactor ?? 1));
-    const clearness = outside > 0.01 ? clamp(ghi / outside, 0, 0.85) : 0;
-    const airC = typedAir?.value ?? (grid?.airC[month] ?? 0) + heightK;
+    const ghi = sun.value * (sun.from === 'grid' ? (shift.ghiFactor ?? 1) : 1);
+    const clearness = outside > 0.01 ? clamp(ghi / outside, 0, MOST_CLEAR) : 0;
     const range = dayRangeK(clearness, bySea);
+    const [least, most] = [weather?.min[month], weather?.max[month]];
+    const ownRange = air.from === 'file' && typeof least === 'number' && typeof most === 'number';
     months.push({
-      ghiKWhm2: outside > 0.01 ? Math.min(ghi, outside * 0.85) : 0,
-      ghiFrom: typedSun ? 'typed' : 'grid',
-      airC,
-      airFrom: typedAir ? 'typed' : 'grid',
-      minC: airC - range / 2,
-      maxC: airC + range / 2,
+      ghiKWhm2: outside > 0.01 ? Math.min(ghi, outside * MOST_CLEAR) : 0,
+      ghiFrom: sun.from,
+      airC: air.value,
+      airFrom: air.from,
+      minC: ownRange ? least : air.value - range / 2,
+      maxC: ownRange ? most : air.value + range / 2,
       clearness,
     });
   }
   return {
     latDeg,
+    lonDeg: place.lon.value,
     altitudeM,
     gridAltitudeM,
     months,
-    low: lowestOf(place.low, grid, months, heightK, shift.lowK ?? 0),
-    high: highestOf(place.high, grid, months, heightK, shift.highK ?? 0),
+    low: lowestOf(place, grid, months, heightK, shift.lowK ?? 0),
+    high: highestOf(place, grid, months, heightK, shift.highK ?? 0),
     linke: grid?.linke ?? months.map(() => 3),
     landDistance: grid?.landDistance ?? 0,
+    light: weather?.light ?? null,
   };
+}
+
+/** No month lets more of the sun through than this. */
+const MOST_CLEAR = 0.85;
+
+function chooseSource(
+  typed: Entry | undefined,
+  file: number | null | undefined,
+  grid: number | null | undefined,
+): { value: number; from: ClimateSource } | null {
+  if (typed) return { value: typed.value, from: 'typed' };
+  if (typeof file === 'number') return { value: file, from: 'file' };
+  return typeof grid === 'number' ? { value: grid, from: 'grid' } : null;
 }
 
 /**
@@ -103,13 +205,23 @@ export function dayRangeK(clearness: number, bySea: boolean): number {
 }
 
 function lowestOf(
-  typed: Entry | null,
+  place: Place,
   grid: GridClimate | null,
   months: ClimateMonth[],
   heightK: number,
   shiftK: number,
 ): RecordTemperature {
-  if (typed) return { valueC: typed.value, from: 'typed', note: 'typed' };
+  if (place.low) return { valueC: place.low.value, from: 'typed', note: 'typed' };
+  const file = place.weather?.lowest ?? null;
+  const ofGrid = grid?.lowestC ?? null;
+  // a typical year leaves the extremes out, so the grid's few years count where they are colder
+  if (file !== null && (ofGrid === null || file < ofGrid + heightK)) {
+    return {
+      valueC: Math.floor(file - LOW_MARGIN_K) + shiftK,
+      from: 'file',
+      note: `coldest hour of your file less ${LOW_MARGIN_K} K, since records lie lower`,
+    };
+  }
   if (grid?.lowestC !== null && grid?.lowestC !== undefined) {
     return {
       valueC: Math.floor(grid.lowestC - LOW_MARGIN_K + heightK) + shiftK,
@@ -126,13 +238,22 @@ function lowestOf(
 }
 
 function highestOf(
-  typed: Entry | null,
+  place: Place,
   grid: GridClimate | null,
   months: ClimateMonth[],
   heightK: number,
   shiftK: number,
 ): RecordTemperature {
-  if (typed) return { valueC: typed.value, from: 'typed', note: 'typed' };
+  if (place.high) return { valueC: place.high.value, from: 'typed', note: 'typed' };
+  const file = place.weather?.highest ?? null;
+  const ofGrid = grid?.highestC ?? null;
+  if (file !== null && (ofGrid === null || file > ofGrid + heightK)) {
+    return {
+      valueC: Math.ceil(file + HIGH_MARGIN_K) + shiftK,
+      from: 'file',
+      note: `hottest hour of your file plus ${HIGH_MARGIN_K} K, since records lie higher`,
+    };
+  }
   if (grid?.highestC !== null && grid?.highestC !== undefined) {
     return {
       valueC: Math.ceil(grid.highestC + HIGH_MARGIN_K + heightK) + shiftK,

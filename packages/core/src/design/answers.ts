@@ -2,7 +2,8 @@ import type { Finding } from '../findings';
 import { arrangementText } from '../findings';
 import type { Pen } from '../figures';
 import { BANK_SCHOOLS } from '../figures';
-import type { Facts } from './calculate';
+import { leadOf, type Facts } from './calculate';
+import { coldMargin, tightest } from './verdict';
 import type { Sheet } from './sheets';
 import { monthName, usesInOrder } from './types';
 
@@ -86,50 +87,55 @@ function bankAnswer({ bank, bankNeeds, bankGoverning, design }: Facts, pen: Pen)
       );
 }
 
-function arrayAnswer({ array, design }: Facts, pen: Pen): Answer {
-  const worst = array?.worst;
-  if (!array) return answer('Not known yet.', 'The sun comes from the place.');
+function arrayAnswer(facts: Facts, pen: Pen): Answer {
+  const { energy, design } = facts;
+  const worst = energy?.worst;
+  if (!energy) return answer('Not known yet.', 'The sun comes from the place.');
   if (!worst || worst.ratio === null) return answer('Not known yet.', 'What is used comes from the uses.');
-  const need = array.governing;
+  const need = energy.governing;
+  const lead = leadOf(facts);
+  const wired = energy.arrays[lead.id]?.wiredModules ?? 0;
+  const of = lead.called ? ` of ${lead.called}` : '';
   const asks = need
-    ? ` ${need.school === 'worst-month' ? `${monthName(worst.month)} with its margin asks` : 'The bank’s least charge rate asks'} for ${need.modules}; there ${array.wiredModules === 1 ? 'is' : 'are'} ${array.wiredModules} in the strings.`
+    ? ` ${need.school === 'worst-month' ? `${monthName(worst.month)} with its margin asks` : 'The bank’s least charge rate asks'} for ${need.modules}${of}; there ${wired === 1 ? 'is' : 'are'} ${wired} in the strings.`
     : '';
   const rest = `In ${monthName(worst.month)} an average day makes ${pen(worst.madeWh, 'energy')} for ${pen(worst.usedWh, 'energy')} used.${asks}`;
-  if (worst.ratio < 1) return answer(`${design.array.count.value} are too few.`, rest);
-  return answer(
-    worst.ratio < array.loadRatio
-      ? `${design.array.count.value}, just.`
-      : `${design.array.count.value} will do.`,
-    rest,
-  );
+  const count = Object.values(design.arrays).reduce((sum, array) => sum + array.count.value, 0);
+  if (worst.ratio < 1) return answer(`${count} are too few.`, rest);
+  return answer(worst.ratio < energy.loadRatio ? `${count}, just.` : `${count} will do.`, rest);
 }
 
-function stringsAnswer({ strings, climate }: Facts, pen: Pen): Answer {
-  if (!strings || !climate) return answer('Not known yet.', 'The record low and high come from the place.');
+function stringsAnswer(facts: Facts, pen: Pen): Answer {
+  const failing = facts.arrays.find(({ strings }) => strings && strings.chosen.faults !== 0);
+  const array = failing ?? tightest(facts.arrays, coldMargin);
+  const strings = array?.strings;
+  if (!array || !strings || !facts.climate)
+    return answer('Not known yet.', 'The record low and high come from the place.');
   const { chosen, window, best } = strings;
+  const of = array.called ? `${array.called}: ` : '';
   const fitting = best
     ? ` ${capital(arrangementText(best))} fits, with ${pen(window.maxV - best.coldVocV, 'voltage')} to spare.`
     : ' None of the ways to wire them fits.';
   if (chosen.coldVocV > window.maxV) {
     return answer(
       'Not this one.',
-      `${chosen.series} in series reach ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; the controller is destroyed above ${pen(window.maxV, 'voltage')}.${fitting}`,
+      `${of}${chosen.series} in series reach ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; the controller is destroyed above ${pen(window.maxV, 'voltage')}.${fitting}`,
     );
   }
   if (chosen.faults !== 0)
     return answer(
       'Not this one.',
-      `${capital(arrangementText(chosen))} stays under ${pen(window.maxV, 'voltage')}, but fails otherwise.${fitting}`,
+      `${of}${capital(arrangementText(chosen))} stays under ${pen(window.maxV, 'voltage')}, but fails otherwise.${fitting}`,
     );
   return answer(
-    `${capital(arrangementText(chosen))} stands.`,
-    `From ${pen(chosen.hotVmpV, 'voltage')} working on the hottest afternoon to ${pen(chosen.coldVocV, 'voltage')} open on the coldest morning, ${pen(window.maxV - chosen.coldVocV, 'voltage')} under the limit.`,
+    facts.arrays.length > 1 ? 'Every string stands.' : `${capital(arrangementText(chosen))} stands.`,
+    `${array.called ? `Tightest, ${of}from` : 'From'} ${pen(chosen.hotVmpV, 'voltage')} working on the hottest afternoon to ${pen(chosen.coldVocV, 'voltage')} open on the coldest morning, ${pen(window.maxV - chosen.coldVocV, 'voltage')} under the limit.`,
   );
 }
 
 /** Each sheet's one governing figure for the run of sheets. */
 export function governingOf(facts: Facts, pen: Pen): Record<Sheet, string> {
-  const { loads, climate, bank, strings, design, module } = facts;
+  const { loads, climate, bank, arrays, design, energy } = facts;
   const heaviest = loads.heaviest;
   return {
     uses: heaviest
@@ -139,8 +145,10 @@ export function governingOf(facts: Facts, pen: Pen): Record<Sheet, string> {
       ? `${pen(climate.low.valueC, 'temperature')} to ${pen(climate.high.valueC, 'temperature')}`
       : 'not chosen yet',
     bank: `${design.busVolts} V · ${pen(bank.usableWh, 'energy')} usable`,
-    array: `${design.array.count.value} × ${pen(module.pmaxW, 'power')}`,
-    strings: strings ? arrangementText(strings.chosen) : 'waits for the place',
+    array: arrays.map(({ plan, module }) => `${plan.count.value} × ${pen(module.pmaxW, 'power')}`).join(', '),
+    strings: energy
+      ? arrays.map(({ strings }) => (strings ? arrangementText(strings.chosen) : '–')).join(', ')
+      : 'waits for the place',
   };
 }
 

@@ -1,5 +1,5 @@
-import { bestTilt } from '../array';
-import type { Facts } from './calculate';
+import { albedoBy, bestTilt } from '../array';
+import { leadOf, type Facts } from './calculate';
 
 const known = new WeakMap<Facts, number | null>();
 
@@ -7,8 +7,16 @@ const known = new WeakMap<Facts, number | null>();
 export function bestTiltOf(facts: Facts): number | null {
   const before = known.get(facts);
   if (before !== undefined) return before;
-  const { climate, array, design } = facts;
-  const tilt = climate && array ? bestTilt(climate, array.months, design.array.albedo.value / 100) : null;
+  const { climate, energy, design } = facts;
+  const tilt =
+    climate && energy
+      ? bestTilt(
+          climate,
+          energy.months.map(({ usedWh }) => usedWh),
+          albedoBy(leadOf(facts).plan),
+          design.energy.sky,
+        )
+      : null;
   known.set(facts, tilt);
   return tilt;
 }

@@ -4,12 +4,14 @@ import { controllerClass, controllerOfClass, type ControllerClass } from '../str
 import type { UnitSystem } from '../units';
 import {
   ALL_MONTHS,
+  type ArrayPlan,
   type Bank,
   type BusVolts,
   type Chemistry,
   type Design,
   type Entry,
   type JobKind,
+  type Place,
   type Source,
   type Use,
 } from './types';
@@ -93,7 +95,8 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       dcEfficiency: guess(97),
     },
     uses: {},
-    place: { name: '', lat: null, lon: null, altitude: null, low: null, high: null, ghi: {}, air: {} },
+    place: blankPlace(),
+    stops: {},
     bank: {
       ...usualBank('lfp', busVolts),
       days: chosen(kind === 'homestead' ? 3 : 2),
@@ -101,24 +104,58 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       coldProtected: true,
       parallel: chosen(1),
     },
-    array: {
-      module: sheetOfClass(module),
-      count: chosen(series),
-      tilt: chosen(moving ? 0 : 35),
-      azimuth: chosen(180),
-      mounting: moving ? 'roof' : 'rack',
-      service: 'ordinary',
-      albedo: guess(20),
-      soiling: guess(3),
-      wiring: guess(2),
-      mismatch: guess(3),
-      throughBank: guess(65),
+    energy: { service: 'ordinary', throughBank: guess(65), sky: 'hay-davies' },
+    arrays: {
+      a1: {
+        ...blankArray(1, 'c1', moving),
+        module: sheetOfClass(module),
+        count: chosen(series),
+        strings: { controller: 'c1', series: chosen(series), parallel: chosen(1), inputs: chosen(1) },
+      },
     },
-    strings: {
-      controller: controllerOfClass(controller),
-      series: chosen(series),
-      parallel: chosen(1),
-      inputs: chosen(1),
+    controllers: { c1: { position: 1, ...controllerOfClass(controller) } },
+  };
+}
+
+export const blankPlace = (): Place => ({
+  name: '',
+  lat: null,
+  lon: null,
+  altitude: null,
+  low: null,
+  high: null,
+  ghi: {},
+  air: {},
+  weather: null,
+});
+
+/** One panel of a usual class, facing south at 35°, or flat on a roof that moves. */
+export function blankArray(position: number, controller: string, moving = false): ArrayPlan {
+  const tilt = chosen(moving ? 0 : 35);
+  return {
+    name: '',
+    position,
+    module: sheetOfClass(moduleClass(moving ? 'mono-32-half' : 'mono-54-half')),
+    count: chosen(1),
+    plane: {
+      kind: moving ? 'moving' : 'fixed',
+      tilt,
+      azimuth: chosen(moving ? 0 : 180),
+      seasons: 2,
+      tilts: { winter: chosen(60), spring: chosen(40), summer: chosen(20), autumn: chosen(40) },
     },
+    mounting: moving ? 'roof' : 'rack',
+    rows: { count: chosen(1), pitch: chosen(4), length: guess(2), upright: false },
+    width: guess(4),
+    skyline: { points: {}, obstacles: {} },
+    bifacial: guess(0),
+    albedo: guess(20),
+    soiling: guess(3),
+    wiring: guess(2),
+    mismatch: guess(3),
+    albedoBy: {},
+    soilingBy: {},
+    snowBy: {},
+    strings: { controller, series: chosen(1), parallel: chosen(1), inputs: chosen(1) },
   };
 }

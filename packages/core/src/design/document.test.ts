@@ -22,6 +22,7 @@ import {
   labelOf,
   type Design,
 } from '.';
+import { readJson } from '../testing/fixtures';
 
 const design = examples()[1]!.design;
 const set = (path: string, value: unknown, from: Design = design) => withValueAt(from, path, value);
@@ -57,11 +58,11 @@ describe('patches', () => {
 describe('two tabs on one job', () => {
   it('keep both edits where the fields differ', () => {
     const mine = set('/bank/days', chosen(4));
-    const theirs = set('/array/tilt', chosen(50));
+    const theirs = set('/arrays/a1/plane/tilt', chosen(50));
     const { document, conflicts } = rebase(design, mine, theirs);
     expect(conflicts).toEqual([]);
     expect(document.bank.days.value).toBe(4);
-    expect(document.array.tilt.value).toBe(50);
+    expect(document.arrays.a1!.plane.tilt.value).toBe(50);
   });
   it('keep mine and say so where both changed one field', () => {
     const { document, conflicts } = rebase(
@@ -99,9 +100,9 @@ describe('validation', () => {
   it.each([
     ['/place/lat/value', 91, 'Latitude runs from −90 to 90'],
     ['/uses/u1/hours/value', 25, 'Hours a day runs from 0 to 24'],
-    ['/array/count/value', 0, 'Panels runs from 1 to 400, whole numbers only'],
-    ['/array/count/value', 10_000, 'Panels runs from 1 to 400, whole numbers only'],
-    ['/array/count/value', 2.5, 'Panels runs from 1 to 400, whole numbers only'],
+    ['/arrays/a1/count/value', 0, 'Panels runs from 1 to 400, whole numbers only'],
+    ['/arrays/a1/count/value', 10_000, 'Panels runs from 1 to 400, whole numbers only'],
+    ['/arrays/a1/count/value', 2.5, 'Panels runs from 1 to 400, whole numbers only'],
     ['/uses/u1/watts/value', -5, 'Watts runs from 0 to 100\u2009000'],
     ['/bank/days/value', '3', 'Days to carry runs from 0.1 to 30'],
   ])('names the field at %s', (path, value, message) => {
@@ -174,6 +175,27 @@ describe('migrations', () => {
     expect(() => migrate({})).toThrow(TypeError);
     expect(() => migrate({ version: '1' })).toThrow(TypeError);
   });
+  it.each(readJson<Record<string, unknown>[]>('design-version-1.json'))(
+    'bring version 1 forward: $name with all that it said',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as {
+        array: { tilt: unknown; module: unknown; service: unknown; soiling: unknown };
+        strings: { controller: Record<string, unknown>; series: unknown };
+        place: Record<string, unknown>;
+      };
+      expect(design.arrays.a1).toMatchObject({
+        module: was.array.module,
+        soiling: was.array.soiling,
+        plane: { kind: 'fixed', tilt: was.array.tilt },
+        strings: { controller: 'c1', series: was.strings.series },
+      });
+      expect(design.controllers.c1).toEqual({ position: 1, ...was.strings.controller });
+      expect(design.energy.service).toBe(was.array.service);
+      expect(design.place).toEqual({ ...was.place, weather: null });
+    },
+  );
   it('have a step for every version before the current one', () => {
     expect(MIGRATIONS.map(({ from }) => from).sort()).toEqual(
       Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1),

@@ -34,18 +34,21 @@ const atHut = plainClimate(-44.1, {
 /** A cabin that stands, to break one thing at a time. */
 function sound(): Design {
   const design = blankDesign({ name: 'Sound', kind: 'cabin', units: 'metric', busVolts: 24 });
+  const array = design.arrays.a1!;
   return {
     ...design,
     uses: { lamp: { ...blankUse(1, 'Lamp'), watts: measured(40), hours: measured(5), supply: 'dc' } },
     place: { ...design.place, lat: chosen(41.6), lon: chosen(0), low: measured(-10), high: measured(38) },
     bank: { ...design.bank, coldest: measured(8) },
-    array: {
-      ...design.array,
-      module: sheetOfClass(moduleClass('mono-60-half')),
-      tilt: chosen(60),
-      count: chosen(2),
+    arrays: {
+      a1: {
+        ...array,
+        module: sheetOfClass(moduleClass('mono-60-half')),
+        plane: { ...array.plane, tilt: chosen(60) },
+        count: chosen(2),
+        strings: { ...array.strings, series: chosen(2), parallel: chosen(1) },
+      },
     },
-    strings: { ...design.strings, series: chosen(2), parallel: chosen(1) },
   };
 }
 
@@ -66,18 +69,18 @@ it('lets a sound design stand', () => {
 
 describe('each mistake has its finding', () => {
   it.each<[string, string, unknown]>([
-    ['strings.cold', '/strings/series', chosen(3)],
-    ['strings.hot', '/strings/series', chosen(1)],
-    ['strings.missing', '/strings/parallel', chosen(5)],
-    ['strings.inputs', '/strings/inputs', chosen(2)],
-    ['strings.left', '/array/count', chosen(3)],
-    ['module.volts', '/array/module/vmp', chosen(60)],
-    ['module.amps', '/array/module/imp', chosen(20)],
-    ['module.power', '/array/module/pmax', chosen(300)],
-    ['module.coefficients', '/array/module/betaVoc', null],
-    ['controller.insideOut', '/strings/controller/minVolts', chosen(120)],
-    ['array.flat', '/array/tilt', chosen(0)],
-    ['array.away', '/array/azimuth', chosen(0)],
+    ['strings.cold', '/arrays/a1/strings/series', chosen(3)],
+    ['strings.hot', '/arrays/a1/strings/series', chosen(1)],
+    ['strings.missing', '/arrays/a1/strings/parallel', chosen(5)],
+    ['strings.inputs', '/arrays/a1/strings/inputs', chosen(2)],
+    ['strings.left', '/arrays/a1/count', chosen(3)],
+    ['module.volts', '/arrays/a1/module/vmp', chosen(60)],
+    ['module.amps', '/arrays/a1/module/imp', chosen(20)],
+    ['module.power', '/arrays/a1/module/pmax', chosen(300)],
+    ['module.coefficients', '/arrays/a1/module/betaVoc', null],
+    ['controller.insideOut', '/controllers/c1/minVolts', chosen(120)],
+    ['array.flat', '/arrays/a1/plane/tilt', chosen(0)],
+    ['array.away', '/arrays/a1/plane/azimuth', chosen(0)],
     ['bank.days', '/bank/days', chosen(30)],
     ['bank.series', '/bank/series', chosen(2)],
     ['bank.frost', '/bank', { ...sound().bank, coldest: measured(-8), coldProtected: false }],
@@ -136,9 +139,9 @@ describe('remedies', () => {
   it('end the finding they belong to', () => {
     for (const design of [
       dairy,
-      change('/strings/series', chosen(1)),
+      change('/arrays/a1/strings/series', chosen(1)),
       change('/bank/days', chosen(6)),
-      change('/array/tilt', chosen(0)),
+      change('/arrays/a1/plane/tilt', chosen(0)),
       change('/bank/depth', chosen(100)),
     ]) {
       for (const finding of evaluate(design, atDairy).findings) {
@@ -273,7 +276,7 @@ describe('guesses', () => {
   it('know the record low that would break a string', () => {
     const edge = withValueAt(sound(), '/place/low', null);
     const low = rankGuesses(
-      withValueAt(edge, '/strings/controller/maxVolts', chosen(92)),
+      withValueAt(edge, '/controllers/c1/maxVolts', chosen(92)),
       plainClimate(41.6, { lowestC: -8 }),
       penFor('metric'),
     );

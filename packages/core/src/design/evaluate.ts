@@ -1,15 +1,15 @@
 import type { ArrayMonth } from '../array';
 import { bestTiltOf } from './bestTiltOf';
 import type { BankSchool } from '../bank';
-import type { ClimateMonth, GridClimate } from '../climate';
+import type { ClimateMonth, JobClimate } from '../climate';
 import { arrangementSentence, findingsOf, type Finding } from '../findings';
-import { BANK_SCHOOLS, figuresOf, penFor, type Figure, type Pen } from '../figures';
-import { sameArrangement, type Arrangement } from '../strings';
+import { BANK_SCHOOLS, figuresOf, ofArray, penFor, type Figure, type Pen } from '../figures';
+import { sameArrangement, type Arrangement, type StringsResult } from '../strings';
 import { answersOf, governingOf, marksOf, type Answer } from './answers';
-import { calculate, type Facts } from './calculate';
+import { calculate, type ArrayFacts, type Facts } from './calculate';
 import type { Sheet } from './sheets';
 import type { Design } from './types';
-import { verdictOf, type Verdict } from './verdict';
+import { coldMargin, hotMargin, tightest, verdictOf, type Verdict } from './verdict';
 import { workingRange } from './workingRange';
 
 export interface TallyEntry {
@@ -40,6 +40,12 @@ export interface WindowPicture {
   }[];
 }
 
+/** One array's ways to be wired, and where the chosen one lies in the controller's window. */
+export interface StringsPicture {
+  arrangements: ArrangementRow[];
+  window: WindowPicture;
+}
+
 /** What the bank's measuring stick draws, and what each school asks for. */
 export interface BankPicture {
   ratedWh: number;
@@ -68,8 +74,8 @@ export interface Evaluation {
     lowNote: string;
     highNote: string;
   } | null;
-  arrangements: ArrangementRow[];
-  window: WindowPicture | null;
+  /** By array. */
+  strings: Record<string, StringsPicture>;
   bank: BankPicture;
   bestTiltDeg: number | null;
 }
@@ -77,31 +83,31 @@ export interface Evaluation {
 /** The part of an evaluation that says whether a design stands; a list of many jobs needs no more. */
 export type Judgement = Pick<Evaluation, 'verdict' | 'figures' | 'findings' | 'tally'>;
 
-export function judge(design: Design, grid: GridClimate | null): Judgement {
+export function judge(design: Design, grid: JobClimate | null): Judgement {
   return judged(calculate(design, grid), penFor(design.units));
 }
 
 function judged(facts: Facts, pen: Pen): Judgement {
   const findings = findingsOf(facts, pen);
   const figures = Object.fromEntries(figuresOf(facts, pen).map((figure) => [figure.id, figure]));
-  return { verdict: verdictOf(facts, findings), figures, findings, tally: tallyOf(figures, findings) };
+  return { verdict: verdictOf(facts, findings), figures, findings, tally: tallyOf(facts, figures, findings) };
 }
 
 /**
  * The one way from a design to figures and findings.
  * @param design a valid design, @param grid what the climate grid says of its place, null while unknown
  */
-export function evaluate(design: Design, grid: GridClimate | null): Evaluation {
+export function evaluate(design: Design, grid: JobClimate | null): Evaluation {
   const facts = calculate(design, grid);
   const pen = penFor(design.units);
   const judgement = judged(facts, pen);
-  const { climate, strings } = facts;
+  const { climate } = facts;
   return {
     ...judgement,
     answers: answersOf(facts, pen),
     governing: governingOf(facts, pen),
     marks: marksOf(judgement.findings),
-    months: facts.array?.months ?? monthsWithoutSun(facts),
+    months: facts.energy?.months ?? monthsWithoutSun(facts),
     climate: climate && {
       months: climate.months,
       altitudeM: climate.altitudeM,
@@ -110,35 +116,40 @@ export function evaluate(design: Design, grid: GridClimate | null): Evaluation {
       lowNote: climate.low.note,
       highNote: climate.high.note,
     },
-    arrangements: strings
-      ? strings.arrangements.map((arrangement) => ({
-          ...arrangement,
-          chosen: sameArrangement(arrangement, strings.chosen),
-          sentence: arrangementSentence(arrangement, strings, pen, design.array.count.value),
-        }))
-      : [],
-    window: windowPicture(facts),
+    strings: Object.fromEntries(
+      facts.arrays.flatMap((array) => {
+        const picture = stringsPicture(array, pen);
+        return picture ? [[array.id, picture]] : [];
+      }),
+    ),
     bank: bankPicture(facts, pen),
     bestTiltDeg: bestTiltOf(facts),
   };
 }
 
-/** The few figures that decide the design; each carries the gravest mark of the findings about it. */
-const TALLY: readonly (readonly [figureId: string, sheet: Sheet, about: RegExp])[] = [
-  ['array.ratio', 'array', /^array\.short|^place\.polarNight/],
-  ['bank.days', 'bank', /^bank\.days/],
-  ['strings.cold', 'strings', /^strings\.cold/],
-  ['strings.hot', 'strings', /^strings\.hot/],
-  ['load.heaviest', 'uses', /^uses\.none/],
-];
-
-function tallyOf(figures: Record<string, Figure>, findings: readonly Finding[]): TallyEntry[] {
-  return TALLY.filter(([figureId]) => figures[figureId]).map(([figureId, sheet, about]) => {
-    const severity = findings.find(
-      (finding) => about.test(finding.id) && finding.severity !== 'note',
-    )?.severity;
-    return { figureId, sheet, mark: severity === 'stop' || severity === 'look' ? severity : null };
-  });
+/** The few figures that decide the design, of several arrays the tightest; each carries its gravest mark. */
+function tallyOf(
+  { arrays }: Facts,
+  figures: Record<string, Figure>,
+  findings: readonly Finding[],
+): TallyEntry[] {
+  const cold = tightest(arrays, coldMargin);
+  const hot = tightest(arrays, hotMargin);
+  const rows: readonly (readonly [figureId: string, sheet: Sheet, about: RegExp])[] = [
+    ['array.ratio', 'array', /^array\.short|^place\.polarNight/],
+    ['bank.days', 'bank', /^bank\.days/],
+    [ofArray('strings.cold', arrays, cold?.id), 'strings', /^strings\.cold/],
+    [ofArray('strings.hot', arrays, hot?.id), 'strings', /^strings\.hot/],
+    ['load.heaviest', 'uses', /^uses\.none/],
+  ];
+  return rows
+    .filter(([figureId]) => figures[figureId])
+    .map(([figureId, sheet, about]) => {
+      const severity = findings.find(
+        (finding) => about.test(finding.id) && finding.severity !== 'note',
+      )?.severity;
+      return { figureId, sheet, mark: severity === 'stop' || severity === 'look' ? severity : null };
+    });
 }
 
 function monthsWithoutSun({ loads }: Facts): ArrayMonth[] {
@@ -151,6 +162,7 @@ function monthsWithoutSun({ loads }: Facts): ArrayMonth[] {
     ratio: null,
     clippedWh: 0,
     clearClippedWh: 0,
+    byArray: {},
   }));
 }
 
@@ -171,8 +183,20 @@ function bankPicture({ bank, bankNeeds, bankGoverning, design }: Facts, pen: Pen
   };
 }
 
-function windowPicture({ strings, array, module }: Facts): WindowPicture | null {
+function stringsPicture(array: ArrayFacts, pen: Pen): StringsPicture | null {
+  const { strings, plan } = array;
   if (!strings) return null;
+  return {
+    arrangements: strings.arrangements.map((arrangement) => ({
+      ...arrangement,
+      chosen: sameArrangement(arrangement, strings.chosen),
+      sentence: arrangementSentence(arrangement, strings, pen, plan.count.value),
+    })),
+    window: windowPicture(array, strings),
+  };
+}
+
+function windowPicture({ year, module }: ArrayFacts, strings: StringsResult): WindowPicture {
   const { window, chosen, panel } = strings;
   const most = Math.max(chosen.series + 1, Math.ceil(window.maxV / panel.coldVocV));
   const first = Math.max(1, Math.min(chosen.series - 2, Math.floor(window.chargesFromV / panel.hotVmpV)));
@@ -182,7 +206,7 @@ function windowPicture({ strings, array, module }: Facts): WindowPicture | null 
     shown.length <= 6
       ? shown
       : shown.filter((series) => Math.abs(series - chosen.series) <= 2 || series === most - 1).slice(0, 6);
-  const range = array ? workingRange(array.planeYear, module) : null;
+  const range = year ? workingRange(year, module) : null;
   return {
     maxV: window.maxV,
     chargesFromV: window.chargesFromV,

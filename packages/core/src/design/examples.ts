@@ -1,7 +1,14 @@
 import { moduleClass, sheetOfClass } from '../module';
 import { controllerClass, controllerOfClass } from '../strings';
-import { blankDesign, blankUse, catalogue, chosen, guess, measured, usualBank } from './blank';
-import { ALL_MONTHS, type Design, type Use } from './types';
+import { blankArray, blankDesign, blankUse, catalogue, chosen, guess, measured, usualBank } from './blank';
+import {
+  ALL_MONTHS,
+  type Controller,
+  type Design,
+  type PlanePlan,
+  type StringsPlan,
+  type Use,
+} from './types';
 
 export interface Example {
   id: string;
@@ -11,6 +18,24 @@ export interface Example {
 
 const rows = (uses: Partial<Use>[]): Record<string, Use> =>
   Object.fromEntries(uses.map((use, index) => [`u${index + 1}`, { ...blankUse(index + 1), ...use }]));
+
+const facing = (tilt: number, azimuth: number): PlanePlan => ({
+  ...blankArray(1, 'c1').plane,
+  tilt: chosen(tilt),
+  azimuth: chosen(azimuth),
+});
+
+const strung = (controller: string, series: number, parallel: number, inputs = 1): StringsPlan => ({
+  controller,
+  series: chosen(series),
+  parallel: chosen(parallel),
+  inputs: chosen(inputs),
+});
+
+const controller = (position: number, id: string): Controller => ({
+  position,
+  ...controllerOfClass(controllerClass(id)),
+});
 
 const skiing = [1, 6, 7, 8, 9, 12];
 
@@ -72,23 +97,19 @@ function tarnHut(): Design {
       parallel: chosen(3),
       coldest: measured(2),
     },
-    array: {
-      ...design.array,
-      module: sheetOfClass(moduleClass('mono-60-half')),
-      count: chosen(2),
-      tilt: chosen(70),
-      azimuth: chosen(0),
-      service: 'critical',
-      albedo: guess(45),
-      soiling: guess(8),
-      throughBank: guess(80),
+    energy: { ...design.energy, service: 'critical', throughBank: guess(80) },
+    arrays: {
+      a1: {
+        ...blankArray(1, 'c1'),
+        module: sheetOfClass(moduleClass('mono-60-half')),
+        count: chosen(2),
+        plane: facing(70, 0),
+        albedo: guess(45),
+        soiling: guess(8),
+        strings: strung('c1', 2, 1),
+      },
     },
-    strings: {
-      controller: controllerOfClass(controllerClass('mppt-100-30')),
-      series: chosen(2),
-      parallel: chosen(1),
-      inputs: chosen(1),
-    },
+    controllers: { c1: controller(1, 'mppt-100-30') },
   };
 }
 
@@ -147,20 +168,16 @@ function valeDoJunco(): Design {
       parallel: chosen(2),
       coldest: guess(6),
     },
-    array: {
-      ...design.array,
-      module: sheetOfClass(moduleClass('mono-54-half')),
-      count: chosen(12),
-      tilt: chosen(40),
-      azimuth: chosen(175),
-      mounting: 'rack',
+    arrays: {
+      a1: {
+        ...blankArray(1, 'c1'),
+        module: sheetOfClass(moduleClass('mono-54-half')),
+        count: chosen(12),
+        plane: facing(40, 175),
+        strings: strung('c1', 4, 3),
+      },
     },
-    strings: {
-      controller: controllerOfClass(controllerClass('mppt-150-85')),
-      series: chosen(4),
-      parallel: chosen(3),
-      inputs: chosen(1),
-    },
+    controllers: { c1: controller(1, 'mppt-150-85') },
   };
 }
 

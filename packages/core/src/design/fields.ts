@@ -195,9 +195,9 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/bank/series': field('In series', 'count', 1, 48, 'Units one after another: volts add.', wholeChoice),
   '/bank/parallel': field('In parallel', 'count', 1, 60, 'Rows side by side: amp-hours add.', wholeChoice),
 
-  '/array/count': field('Panels', 'count', 1, 400, 'How many panels you mean to put up.', wholeChoice),
-  '/array/tilt': field('Tilt', 'angle', 0, 90, '0° lies flat, 90° stands upright.', choice),
-  '/array/azimuth': field(
+  '/arrays/*/count': field('Panels', 'count', 1, 400, 'How many panels you mean to put up.', wholeChoice),
+  '/arrays/*/plane/tilt': field('Tilt', 'angle', 0, 90, '0° lies flat, 90° stands upright.', choice),
+  '/arrays/*/plane/azimuth': field(
     'Faces',
     'angle',
     0,
@@ -205,7 +205,97 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Clockwise from true north: 90° east, 180° south, 270° west.',
     choice,
   ),
-  '/array/albedo': field(
+  '/arrays/*/plane/tilts/*': field('Tilt', 'angle', 0, 90, '0° lies flat, 90° stands upright.', choice),
+  '/arrays/*/rows/count': field('Rows', 'count', 1, 60, 'Rows one behind another.', wholeChoice),
+  '/arrays/*/rows/pitch': field(
+    'Row to row',
+    'distance',
+    0.2,
+    60,
+    'From the foot of one row to the foot of the next, along the ground.',
+    choice,
+  ),
+  '/arrays/*/rows/length': field(
+    'Up the slope',
+    'distance',
+    0.2,
+    20,
+    'Of one row, along the panels from foot to top.',
+    guessed(share(0.1, 'frames and gaps add a tenth')),
+  ),
+  '/arrays/*/width': field(
+    'Across',
+    'distance',
+    0.2,
+    200,
+    'Of the array, across its slope. A narrow shadow covers a part of it.',
+    guessed(share(0.2, 'the layout is not drawn yet')),
+  ),
+  '/arrays/*/bifacial': field(
+    'The backs add',
+    'percent',
+    0,
+    30,
+    'Power and amps that light on the backs of bifacial panels adds; nothing close to a roof.',
+    guessed(amount(4, 'the gain of backs differs by 4 points')),
+  ),
+  '/arrays/*/skyline/obstacles/*/azimuth': field(
+    'Stands at',
+    'angle',
+    0,
+    360,
+    'Clockwise from true north, seen from the middle of the panels.',
+    guessed(amount(5, 'a compass read by hand is 5° out')),
+  ),
+  '/arrays/*/skyline/obstacles/*/distance': field(
+    'Away',
+    'distance',
+    0.1,
+    20_000,
+    'Along the ground from the middle of the panels.',
+    guessed(share(0.15, 'paced distances are 15 % out')),
+  ),
+  '/arrays/*/skyline/obstacles/*/height': field(
+    'Above the panels',
+    'distance',
+    0,
+    3000,
+    'Its top, above the middle of the panels.',
+    guessed(share(0.2, 'heights by eye are 20 % out')),
+  ),
+  '/arrays/*/skyline/obstacles/*/bottom': field(
+    'Begins at',
+    'distance',
+    0,
+    3000,
+    'Where it begins above the middle of the panels; 0 where it stands on the ground.',
+    choice,
+  ),
+  '/arrays/*/skyline/obstacles/*/width': field(
+    'Wide',
+    'distance',
+    0.02,
+    20_000,
+    'Across, as seen from the panels.',
+    guessed(share(0.2, 'widths by eye are 20 % out')),
+  ),
+  '/arrays/*/skyline/obstacles/*/leafed': field(
+    'Through its leaves',
+    'percent',
+    0,
+    100,
+    'Sun that comes through the crown in leaf.',
+    guessed(amount(10, 'crowns differ by 10 points')),
+  ),
+  '/arrays/*/skyline/obstacles/*/bare': field(
+    'Through it when bare',
+    'percent',
+    0,
+    100,
+    'Sun that comes through the bare crown.',
+    guessed(amount(15, 'bare crowns differ by 15 points')),
+  ),
+  '/arrays/*/albedo': field(
     'Ground reflects',
     'percent',
     0,
@@ -213,7 +303,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Grass about 20 %, fresh snow 60 to 70 %.',
     guessed(amount(10, 'ground reflection changes by 10 points with season')),
   ),
-  '/array/soiling': field(
+  '/arrays/*/soiling': field(
     'Dirt and snow take',
     'percent',
     0,
@@ -221,7 +311,31 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Share of the year’s light lost to dust, pollen and snow.',
     guessed(amount(4, 'dirt and snow differ by 4 points')),
   ),
-  '/array/wiring': field(
+  '/arrays/*/albedoBy/*': field(
+    'Ground reflects',
+    'percent',
+    0,
+    90,
+    'In this month; fresh snow 60 to 70 %.',
+    guessed(amount(15, 'snow comes and goes, 15 points')),
+  ),
+  '/arrays/*/soilingBy/*': field(
+    'Dirt takes',
+    'percent',
+    0,
+    80,
+    'In this month, in place of the year’s figure.',
+    guessed(amount(4, 'dirt differs by 4 points')),
+  ),
+  '/arrays/*/snowBy/*': field(
+    'Lying snow takes',
+    'percent',
+    0,
+    100,
+    'Share of this month’s light lost while snow lies on the panels.',
+    guessed(amount(20, 'snow lies longer in one winter than in the next, 20 points')),
+  ),
+  '/arrays/*/wiring': field(
     'Array wiring takes',
     'percent',
     0,
@@ -229,7 +343,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Drop between panels and controller.',
     guessed(amount(1.5, 'runs come out longer than planned')),
   ),
-  '/array/mismatch': field(
+  '/arrays/*/mismatch': field(
     'Mismatch and age take',
     'percent',
     0,
@@ -237,7 +351,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Panels are not quite alike, and lose about half a per cent a year.',
     guessed(amount(3, 'age and mismatch differ by 3 points')),
   ),
-  '/array/throughBank': field(
+  '/energy/throughBank': field(
     'Goes through the bank',
     'percent',
     0,
@@ -246,7 +360,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(25, 'without a log, day and night shares are 25 points out')),
   ),
 
-  '/array/module/pmax': field(
+  '/arrays/*/module/pmax': field(
     'Pmax',
     'power',
     1,
@@ -254,7 +368,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Rated watts at standard conditions: 1000 W/m², 25 °C cell.',
     sheet(share(0.03, 'rated power has a 3 % tolerance')),
   ),
-  '/array/module/voc': field(
+  '/arrays/*/module/voc': field(
     'Voc',
     'voltage',
     1,
@@ -262,7 +376,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Open-circuit volts: nothing connected, standard conditions.',
     sheet(share(0.03, 'measured Voc strays 3 % from the sheet')),
   ),
-  '/array/module/isc': field(
+  '/arrays/*/module/isc': field(
     'Isc',
     'current',
     0.1,
@@ -270,7 +384,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Short-circuit amps at standard conditions.',
     sheet(share(0.04, 'measured Isc strays 4 % from the sheet')),
   ),
-  '/array/module/vmp': field(
+  '/arrays/*/module/vmp': field(
     'Vmp',
     'voltage',
     1,
@@ -278,7 +392,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Volts at the panel’s best working point.',
     sheet(share(0.03, 'measured Vmp strays 3 % from the sheet')),
   ),
-  '/array/module/imp': field(
+  '/arrays/*/module/imp': field(
     'Imp',
     'current',
     0.1,
@@ -286,7 +400,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Amps at the panel’s best working point.',
     sheet(share(0.04, 'measured Imp strays 4 % from the sheet')),
   ),
-  '/array/module/betaVoc': field(
+  '/arrays/*/module/betaVoc': field(
     'Voc by temperature',
     'coefficient',
     -1,
@@ -294,7 +408,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'How much Voc changes per kelvin; about −0.3 %/K for silicon.',
     sheet(amount(0.03, 'coefficients of one class differ by 0.03 %/K')),
   ),
-  '/array/module/alphaIsc': field(
+  '/arrays/*/module/alphaIsc': field(
     'Isc by temperature',
     'coefficient',
     -0.1,
@@ -302,7 +416,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'How much Isc changes per kelvin; about +0.05 %/K.',
     sheet(amount(0.02, 'coefficients of one class differ by 0.02 %/K')),
   ),
-  '/array/module/gammaPmax': field(
+  '/arrays/*/module/gammaPmax': field(
     'Pmax by temperature',
     'coefficient',
     -1,
@@ -310,7 +424,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'How much power changes per kelvin; −0.3 to −0.45 %/K.',
     sheet(amount(0.05, 'coefficients of one class differ by 0.05 %/K')),
   ),
-  '/array/module/maxFuse': field(
+  '/arrays/*/module/maxFuse': field(
     'Largest series fuse',
     'current',
     1,
@@ -319,7 +433,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     sheet(share(0.2, 'classes differ by a fuse size')),
   ),
 
-  '/strings/controller/maxVolts': field(
+  '/controllers/*/maxVolts': field(
     'Never above',
     'voltage',
     10,
@@ -327,7 +441,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Above this the controller is destroyed.',
     {},
   ),
-  '/strings/controller/minVolts': field(
+  '/controllers/*/minVolts': field(
     'Works from',
     'voltage',
     0,
@@ -335,7 +449,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Lowest volts at which its tracker works.',
     {},
   ),
-  '/strings/controller/maxWorkVolts': field(
+  '/controllers/*/maxWorkVolts': field(
     'Works up to',
     'voltage',
     5,
@@ -343,7 +457,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Highest volts at which its tracker works at full power.',
     {},
   ),
-  '/strings/controller/headroom': field(
+  '/controllers/*/headroom': field(
     'Above the bank by',
     'voltage',
     0,
@@ -351,7 +465,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Volts the string must keep above the bank’s own to charge it.',
     {},
   ),
-  '/strings/controller/maxAmps': field(
+  '/controllers/*/maxAmps': field(
     'Amps it uses',
     'current',
     1,
@@ -359,7 +473,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Most amps each input works with; above it the rest is left on the roof.',
     {},
   ),
-  '/strings/controller/maxIscAmps': field(
+  '/controllers/*/maxIscAmps': field(
     'Short-circuit amps',
     'current',
     1,
@@ -367,7 +481,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Most short-circuit amps that may ever be connected to each input.',
     {},
   ),
-  '/strings/controller/chargeAmps': field(
+  '/controllers/*/chargeAmps': field(
     'Charge amps',
     'current',
     1,
@@ -375,7 +489,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Most amps it sends to the bank, all inputs together.',
     {},
   ),
-  '/strings/controller/efficiency': field(
+  '/controllers/*/efficiency': field(
     'Controller gives back',
     'percent',
     50,
@@ -383,16 +497,18 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Share of the array’s power that reaches the bank.',
     sheet(amount(1.5, 'away from its best voltage it is 1.5 points worse')),
   ),
-  '/strings/controller/inputs': field(
-    'Inputs',
+  '/controllers/*/inputs': field('Inputs', 'count', 1, 4, 'Separate trackers, each with its own strings.', {
+    integer: true,
+  }),
+  '/arrays/*/strings/series': field(
+    'In series',
     'count',
     1,
-    4,
-    'Separate trackers, each with its own strings.',
-    { integer: true },
+    60,
+    'Panels one after another: volts add.',
+    wholeChoice,
   ),
-  '/strings/series': field('In series', 'count', 1, 60, 'Panels one after another: volts add.', wholeChoice),
-  '/strings/parallel': field(
+  '/arrays/*/strings/parallel': field(
     'In parallel',
     'count',
     1,
@@ -400,7 +516,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Strings side by side on an input: amps add.',
     wholeChoice,
   ),
-  '/strings/inputs': field(
+  '/arrays/*/strings/inputs': field(
     'On inputs',
     'count',
     1,
@@ -410,9 +526,17 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
   ),
 };
 
-/** The place in the design with a row's id or a month's number made a star. */
+const STARRED: readonly (readonly [RegExp, string])[] = [
+  [/^\/(uses|stops|arrays|controllers)\/[^/]+/, '/$1/*'],
+  [/^\/stops\/\*\//, '/place/'],
+  [/\/obstacles\/[^/]+/, '/obstacles/*'],
+  [/\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$/, '/$1/*'],
+  [/\/tilts\/[a-z]+$/, '/tilts/*'],
+];
+
+/** The place in the design with a row's id or a month's number made a star; a stop has the fields of the place. */
 export function patternOf(path: string): string {
-  return path.replace(/^\/uses\/[^/]+/, '/uses/*').replace(/^\/place\/(ghi|air)\/\d+$/, '/place/$1/*');
+  return STARRED.reduce((pattern, [from, to]) => pattern.replace(from, to), path);
 }
 
 export function fieldAt(path: string): FieldSpec {

@@ -1,4 +1,4 @@
-import type { ClimateShift, GridClimate } from '../climate';
+import type { ClimateShift, JobClimate } from '../climate';
 import type { Pen } from '../figures';
 import { fromStored, type Quantity } from '../units';
 import { calculate } from './calculate';
@@ -41,13 +41,13 @@ const GRID_HIGH_ERROR_K = 3;
  * The guesses, those first that could change the verdict, then by how far a plausible error moves a margin.
  * Catalogue and measured figures are left out: they are not guesses.
  */
-export function rankGuesses(design: Design, grid: GridClimate | null, pen: Pen): Guess[] {
+export function rankGuesses(design: Design, grid: JobClimate | null, pen: Pen): Guess[] {
   const now = marginsOf(calculate(design, grid));
   const guesses = [...enteredGuesses(design, grid, now, pen), ...gridGuesses(design, grid, now, pen)];
   return guesses.sort((a, b) => Number(b.flips) - Number(a.flips) || b.moves - a.moves);
 }
 
-function enteredGuesses(design: Design, grid: GridClimate | null, now: Margins, pen: Pen): Guess[] {
+function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
   return entriesOf(design).flatMap(([path, entry]): Guess[] => {
     const spec = fieldAt(path);
     if (entry.from !== 'guess' || !spec.error) return [];
@@ -72,7 +72,7 @@ function enteredGuesses(design: Design, grid: GridClimate | null, now: Margins, 
   });
 }
 
-function gridGuesses(design: Design, grid: GridClimate | null, now: Margins, pen: Pen): Guess[] {
+function gridGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
   const { climate } = calculate(design, grid);
   if (!climate) return [];
   const tryShifts = (...shifts: ClimateShift[]) =>
@@ -156,12 +156,19 @@ export function labelOf(design: Design, path: string): string {
   const label = fieldAt(path).label;
   const row = /^\/uses\/([^/]+)\//.exec(path)?.[1];
   if (row) return `${design.uses[row]?.name || 'Unnamed use'}: ${label.toLowerCase()}`;
+  const several = Object.keys(design.arrays).length > 1;
+  const array = design.arrays[/^\/arrays\/([^/]+)\//.exec(path)?.[1] ?? ''];
+  const obstacle = array?.skyline.obstacles[/\/obstacles\/([^/]+)\//.exec(path)?.[1] ?? ''];
+  if (obstacle) return `${obstacle.name || 'Something in the way'}: ${label.toLowerCase()}`;
+  if (array && several) return `${array.name || 'Unnamed array'}: ${label.toLowerCase()}`;
+  const stop = design.stops[/^\/stops\/([^/]+)\//.exec(path)?.[1] ?? ''];
+  if (stop) return `${stop.name || 'Unnamed stop'}: ${label.toLowerCase()}`;
   return label;
 }
 
 function sheetOf(path: string): Guess['sheet'] {
   if (path.startsWith('/uses') || path.startsWith('/supply')) return 'uses';
-  if (path.startsWith('/place')) return 'place';
+  if (path.startsWith('/place') || path.startsWith('/stops')) return 'place';
   if (path.startsWith('/bank')) return 'bank';
-  return path.startsWith('/array') ? 'array' : 'strings';
+  return /^\/controllers|\/strings\//.test(path) ? 'strings' : 'array';
 }

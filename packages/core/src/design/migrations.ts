@@ -9,7 +9,60 @@ export interface Migration {
 }
 
 /** One entry a version, oldest first; each has its own test. */
-export const MIGRATIONS: readonly Migration[] = [];
+export const MIGRATIONS: readonly Migration[] = [{ from: 1, step: severalArrays }];
+
+type Loose = Record<string, unknown>;
+
+/** Version 1 had one place, one array and one controller. */
+function severalArrays(document: Document): Document {
+  const { array, strings, place, ...rest } = document as Document & {
+    array: Loose;
+    strings: Loose & { controller: Loose };
+    place: Loose;
+  };
+  const { tilt, azimuth, service, throughBank, ...plan } = array;
+  const { controller, ...stringing } = strings;
+  const entry = (value: number, from: string) => ({ value, from });
+  return {
+    ...rest,
+    place: { ...place, weather: null },
+    stops: {},
+    energy: { service, throughBank, sky: 'hay-davies' },
+    arrays: {
+      a1: {
+        name: '',
+        position: 1,
+        ...plan,
+        plane: {
+          kind: 'fixed',
+          tilt,
+          azimuth,
+          seasons: 2,
+          tilts: {
+            winter: entry(60, 'chosen'),
+            spring: entry(40, 'chosen'),
+            summer: entry(20, 'chosen'),
+            autumn: entry(40, 'chosen'),
+          },
+        },
+        rows: {
+          count: entry(1, 'chosen'),
+          pitch: entry(4, 'chosen'),
+          length: entry(2, 'guess'),
+          upright: false,
+        },
+        width: entry(4, 'guess'),
+        skyline: { points: {}, obstacles: {} },
+        bifacial: entry(0, 'guess'),
+        albedoBy: {},
+        soilingBy: {},
+        snowBy: {},
+        strings: { controller: 'c1', ...stringing },
+      },
+    },
+    controllers: { c1: { position: 1, ...controller } },
+  };
+}
 
 export class NewerVersionError extends Error {
   readonly code = 'NEWER_VERSION';

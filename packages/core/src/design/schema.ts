@@ -1,5 +1,8 @@
 import Joi from 'joi';
 import { FIELDS, type FieldSpec } from './fields';
+import type { Design } from './types';
+import { dayIndex } from '../climate/calendar';
+import { HORIZON_STEP_DEG } from '../sky/skyline';
 import { CURRENT_VERSION } from './version';
 
 const SOURCES = ['guess', 'catalogue', 'measured', 'chosen'] as const;
@@ -34,10 +37,14 @@ function monthly(pattern: string): Joi.ObjectSchema {
     .required();
 }
 
+const position = Joi.number().required();
+const id = /^[a-z0-9-]{1,40}$/;
+const monthList = Joi.array().items(Joi.number().integer().min(1).max(12)).unique().max(12).required();
+
 const useSchema = Joi.object({
   name: name.allow('').required(),
   position: Joi.number().required(),
-  months: Joi.array().items(Joi.number().integer().min(1).max(12)).unique().max(12).required(),
+  months: monthList,
   supply: Joi.string().valid('ac', 'dc').required(),
   priority: Joi.string().valid('must', 'should', 'surplus').required(),
   ...entries('/uses/*'),
@@ -45,14 +52,102 @@ const useSchema = Joi.object({
 
 const moduleSchema = Joi.object({
   label: name.required(),
-  ...entries('/array/module', ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse']),
+  ...entries('/arrays/*/module', ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse']),
 }).required();
 
 const controllerSchema = Joi.object({
+  position,
   label: name.required(),
   kind: Joi.string().valid('mppt', 'pwm').required(),
-  ...entries('/strings/controller'),
+  ...entries('/controllers/*'),
+});
+
+const twelve = (low: number, high: number) =>
+  Joi.array().items(Joi.number().min(low).max(high).allow(null)).length(12).required();
+const halfHours = Joi.array()
+  .items(Joi.array().items(Joi.number().min(0).max(1500)).length(48))
+  .length(12)
+  .required();
+
+const weatherSchema = Joi.object({
+  name: name.required(),
+  kind: Joi.string().valid('epw', 'tmy', 'hourly', 'monthly').required(),
+  fileId: Joi.string().guid().allow(null).required(),
+  notes: Joi.array().items(Joi.string().max(500)).max(40).required(),
+  ghi: twelve(0, 12),
+  air: twelve(-80, 60),
+  min: twelve(-90, 60),
+  max: twelve(-90, 70),
+  lowest: Joi.number().min(-90).max(60).allow(null).required(),
+  highest: Joi.number().min(-90).max(70).allow(null).required(),
+  light: Joi.object({ ghi: halfHours, dni: halfHours, dhi: halfHours, circumsolar: halfHours })
+    .allow(null)
+    .required(),
+});
+
+const placeKeys = {
+  name: name.allow('').required(),
+  ...entries('/place', ['lat', 'lon', 'altitude', 'low', 'high']),
+  ghi: monthly('/place/ghi/*'),
+  air: monthly('/place/air/*'),
+  weather: weatherSchema.allow(null).required(),
+};
+
+const date = Joi.string()
+  .custom((value: string, helpers) => (dayIndex(value) === null ? helpers.error('any.invalid') : value))
+  .required()
+  .messages({ 'any.invalid': 'A date is written as month and day, 04-15' });
+const stopSchema = Joi.object({ ...placeKeys, position, from: date, to: date });
+
+const obstacleSchema = Joi.object({
+  name: name.allow('').required(),
+  kind: Joi.string().valid('tree', 'ridge', 'chimney', 'mast', 'boom', 'box').required(),
+  position,
+  ...entries('/arrays/*/skyline/obstacles/*'),
+  bareMonths: monthList,
+});
+
+const everyFiveDegrees = Joi.string().pattern(/^([0-9]|[1-9][0-9]|[12][0-9]{2}|3[0-5][0-9])$/);
+const skylineSchema = Joi.object({
+  points: Joi.object()
+    .pattern(
+      everyFiveDegrees.custom((value: string, helpers) =>
+        Number(value) % HORIZON_STEP_DEG === 0 ? value : helpers.error('any.invalid'),
+      ),
+      Joi.number().min(0).max(90),
+    )
+    .required(),
+  obstacles: Joi.object().pattern(id, obstacleSchema).max(60).required(),
 }).required();
+
+const tiltsOf = (() => {
+  const spec = FIELDS['/arrays/*/plane/tilts/*'];
+  const tilt = spec ? entry(spec).required() : Joi.forbidden();
+  return Joi.object({ winter: tilt, spring: tilt, summer: tilt, autumn: tilt }).required();
+})();
+
+const arraySchema = Joi.object({
+  name: name.allow('').required(),
+  position,
+  module: moduleSchema,
+  mounting: Joi.string().valid('roof', 'rack', 'pole').required(),
+  plane: Joi.object({
+    kind: Joi.string().valid('fixed', 'roof', 'seasonal', 'moving').required(),
+    seasons: Joi.number().valid(2, 4).required(),
+    ...entries('/arrays/*/plane'),
+    tilts: tiltsOf,
+  }).required(),
+  rows: Joi.object({ upright: Joi.boolean().required(), ...entries('/arrays/*/rows') }).required(),
+  skyline: skylineSchema,
+  albedoBy: monthly('/arrays/*/albedoBy/*'),
+  soilingBy: monthly('/arrays/*/soilingBy/*'),
+  snowBy: monthly('/arrays/*/snowBy/*'),
+  strings: Joi.object({
+    controller: Joi.string().pattern(id).required(),
+    ...entries('/arrays/*/strings'),
+  }).required(),
+  ...entries('/arrays/*'),
+});
 
 /** The one schema of a design: in the browser, at the server's door and on import. */
 export const designSchema: Joi.ObjectSchema = Joi.object({
@@ -62,26 +157,25 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
   units: Joi.string().valid('metric', 'imperial').required(),
   busVolts: Joi.number().valid(12, 24, 48).required(),
   supply: Joi.object(entries('/supply')).required(),
-  uses: Joi.object()
-    .pattern(/^[a-z0-9-]{1,40}$/, useSchema)
-    .max(3000)
-    .required(),
-  place: Joi.object({
-    name: name.allow('').required(),
-    ...entries('/place', ['lat', 'lon', 'altitude', 'low', 'high']),
-    ghi: monthly('/place/ghi/*'),
-    air: monthly('/place/air/*'),
-  }).required(),
+  uses: Joi.object().pattern(id, useSchema).max(3000).required(),
+  place: Joi.object(placeKeys).required(),
+  stops: Joi.object().pattern(id, stopSchema).max(60).required(),
   bank: Joi.object({
     chemistry: Joi.string().valid('lfp', 'flooded', 'sealed').required(),
     coldProtected: Joi.boolean().required(),
     ...entries('/bank'),
   }).required(),
-  array: Joi.object({
-    mounting: Joi.string().valid('roof', 'rack', 'pole').required(),
+  energy: Joi.object({
     service: Joi.string().valid('ordinary', 'critical').required(),
-    module: moduleSchema,
-    ...entries('/array'),
+    sky: Joi.string().valid('hay-davies', 'perez', 'isotropic').required(),
+    ...entries('/energy'),
   }).required(),
-  strings: Joi.object({ controller: controllerSchema, ...entries('/strings') }).required(),
+  arrays: Joi.object().pattern(id, arraySchema).min(1).max(60).required(),
+  controllers: Joi.object().pattern(id, controllerSchema).min(1).max(60).required(),
+}).custom((design: Design, helpers) => {
+  for (const [array, { strings }] of Object.entries(design.arrays)) {
+    if (Object.hasOwn(design.controllers, strings.controller)) continue;
+    return helpers.error('any.invalid', {}, { path: ['arrays', array, 'strings', 'controller'] } as never);
+  }
+  return design;
 });

@@ -16,6 +16,11 @@ export type Supply = 'ac' | 'dc';
 export type Chemistry = 'lfp' | 'flooded' | 'sealed';
 export type Mounting = 'roof' | 'rack' | 'pole';
 export type Service = 'ordinary' | 'critical';
+export type PlaneKind = 'fixed' | 'roof' | 'seasonal' | 'moving';
+export type Season = 'winter' | 'spring' | 'summer' | 'autumn';
+export type SkyModel = 'hay-davies' | 'perez' | 'isotropic';
+export type ObstacleKind = 'tree' | 'ridge' | 'chimney' | 'mast' | 'boom' | 'box';
+export type WeatherKind = 'epw' | 'tmy' | 'hourly' | 'monthly';
 export type ControllerKind = 'mppt' | 'pwm';
 export type BusVolts = 12 | 24 | 48;
 
@@ -45,6 +50,41 @@ export interface Place {
   /** Typed months in place of the grid's, by month number 1–12. */
   ghi: Record<string, Entry>;
   air: Record<string, Entry>;
+  /** Weather of the person's own, in place of the grid's. */
+  weather: Weather | null;
+}
+
+/** A place a moving job stays at, from one day of the year to another, both included. */
+export interface Stop extends Place {
+  position: number;
+  /** Month and day, as 04-15; a stop may run over the new year. */
+  from: string;
+  to: string;
+}
+
+/**
+ * Weather read from a file or a pasted table, as the design uses it. The original file is kept beside the job.
+ */
+export interface Weather {
+  name: string;
+  kind: WeatherKind;
+  /** The kept original; null for a pasted table. */
+  fileId: string | null;
+  /** What the reader found, filled or left out, in sentences. */
+  notes: string[];
+  /** Mean daily global on the horizontal by month, kWh/m²; null where the source has none. */
+  ghi: (number | null)[];
+  air: (number | null)[];
+  /** Mean daily minimum and maximum by month, °C. */
+  min: (number | null)[];
+  max: (number | null)[];
+  lowest: number | null;
+  highest: number | null;
+  /**
+   * Mean light of each month by solar time, W/m², 12 months of 48 half hours: global, beam normal, diffuse, and the part
+   * of the diffuse from round the sun. Null where the source has no hours.
+   */
+  light: { ghi: number[][]; dni: number[][]; dhi: number[][]; circumsolar: number[][] } | null;
 }
 
 export interface Bank {
@@ -73,21 +113,84 @@ export interface ModuleSheet {
   maxFuse: Entry | null;
 }
 
-export interface ArrayPlan {
-  module: ModuleSheet;
-  count: Entry;
+/** Which way panels face. Of a seasonal plane `tilts` counts, of any other `tilt`. */
+export interface PlanePlan {
+  kind: PlaneKind;
   tilt: Entry;
   azimuth: Entry;
+  /** Two seasons use winter and summer, four use all. */
+  seasons: 2 | 4;
+  tilts: Record<Season, Entry>;
+}
+
+/** Rows of panels one behind another. */
+export interface Rows {
+  count: Entry;
+  /** From the foot of one row to the foot of the next, along the ground. */
+  pitch: Entry;
+  /** Of one row, up its slope. */
+  length: Entry;
+  /** Upright panels stop as a whole when their foot is shaded, lying ones by thirds. */
+  upright: boolean;
+}
+
+/** Something that stands in the light, as seen from the middle of the array. */
+export interface Obstacle {
+  name: string;
+  kind: ObstacleKind;
+  position: number;
+  azimuth: Entry;
+  distance: Entry;
+  /** Its top, and where it begins, above the middle of the panels. */
+  height: Entry;
+  bottom: Entry;
+  width: Entry;
+  /** Light that comes through in leaf and bare; only of trees. */
+  leafed: Entry;
+  bare: Entry;
+  bareMonths: number[];
+}
+
+export interface Skyline {
+  /** Height of the horizon in degrees by azimuth, every 5°; what is left out is flat. */
+  points: Record<string, number>;
+  obstacles: Record<string, Obstacle>;
+}
+
+/** How an array is strung to a controller. */
+export interface StringsPlan {
+  /** Id of the controller. */
+  controller: string;
+  series: Entry;
+  parallel: Entry;
+  inputs: Entry;
+}
+
+export interface ArrayPlan {
+  name: string;
+  position: number;
+  module: ModuleSheet;
+  count: Entry;
+  plane: PlanePlan;
   mounting: Mounting;
-  service: Service;
+  rows: Rows;
+  /** Across the slope; a narrow shadow covers a part of it. */
+  width: Entry;
+  skyline: Skyline;
+  bifacial: Entry;
   albedo: Entry;
   soiling: Entry;
   wiring: Entry;
   mismatch: Entry;
-  throughBank: Entry;
+  /** By month 1–12, over the year's own figure: ground reflection, dirt, and light lost to lying snow. */
+  albedoBy: Record<string, Entry>;
+  soilingBy: Record<string, Entry>;
+  snowBy: Record<string, Entry>;
+  strings: StringsPlan;
 }
 
 export interface Controller {
+  position: number;
   label: string;
   kind: ControllerKind;
   maxVolts: Entry;
@@ -101,13 +204,6 @@ export interface Controller {
   inputs: Entry;
 }
 
-export interface Strings {
-  controller: Controller;
-  series: Entry;
-  parallel: Entry;
-  inputs: Entry;
-}
-
 export interface Design {
   version: number;
   name: string;
@@ -118,9 +214,13 @@ export interface Design {
   supply: { inverterEfficiency: Entry; inverterIdle: Entry; inverterHours: Entry; dcEfficiency: Entry };
   uses: Record<string, Use>;
   place: Place;
+  /** Where it is otherwise, for a job that moves; the days no stop covers are at `place`. */
+  stops: Record<string, Stop>;
   bank: Bank;
-  array: ArrayPlan;
-  strings: Strings;
+  /** How the arrays are sized and reckoned. */
+  energy: { service: Service; throughBank: Entry; sky: SkyModel };
+  arrays: Record<string, ArrayPlan>;
+  controllers: Record<string, Controller>;
 }
 
 export const JOB_KINDS: readonly JobKind[] = ['cabin', 'homestead', 'shed', 'trailer', 'boat'];
@@ -143,9 +243,12 @@ export const MONTH_NAMES = [
 
 export const monthName = (month: number): string => MONTH_NAMES[month - 1] ?? '';
 
-/** The uses in the order of the table. */
-export function usesInOrder(design: Pick<Design, 'uses'>): [id: string, use: Use][] {
-  return Object.entries(design.uses).sort(
-    ([idA, a], [idB, b]) => a.position - b.position || (idA < idB ? -1 : 1),
-  );
+type Positioned = { position: number };
+
+/** Rows in the order they are shown in. */
+export function inOrder<T extends Positioned>(rows: Readonly<Record<string, T>>): [id: string, row: T][] {
+  return Object.entries(rows).sort(([idA, a], [idB, b]) => a.position - b.position || (idA < idB ? -1 : 1));
 }
+
+/** The uses in the order of the table. */
+export const usesInOrder = (design: Pick<Design, 'uses'>) => inOrder(design.uses);

@@ -57,7 +57,9 @@ describe('margins', () => {
     expect(cold.cold).toBeCloseTo(1 - (4 * 37.2 * (1 + 0.0026 * 38)) / 150, 6);
     expect(cold.days).toBeLessThan(0);
     expect(cold.energy).toBeGreaterThan(0);
-    const cured = at(set('/strings/parallel', chosen(4), set('/strings/series', chosen(3))));
+    const cured = at(
+      set('/arrays/a1/strings/parallel', chosen(4), set('/arrays/a1/strings/series', chosen(3))),
+    );
     expect(cured.cold).toBeGreaterThan(0);
     expect(cured.hot).toBeGreaterThan(0);
     expect(cured.shortCircuit).toBeCloseTo(1 - (4 * 13.95 * 1.25) / 84, 6);
@@ -90,17 +92,18 @@ describe('answers', () => {
     expect(
       answers(
         set(
-          '/array/count',
+          '/arrays/a1/count',
           chosen(3),
-          set('/strings/series', chosen(3), set('/strings/parallel', chosen(1))),
+          set('/arrays/a1/strings/series', chosen(3), set('/arrays/a1/strings/parallel', chosen(1))),
         ),
       ).array.lead,
     ).toBe('3 are too few.');
     expect(plain(answers(set('/bank/parallel', chosen(3))).bank.lead)).toMatch(/^It carries 2\.8 days\.$/);
-    expect(answers(set('/strings/parallel', chosen(4), set('/strings/series', chosen(3)))).strings.lead).toBe(
-      '3 × 4 stands.',
-    );
-    expect(answers(set('/strings/series', chosen(2))).strings.rest).toMatch(/but fails otherwise/);
+    expect(
+      answers(set('/arrays/a1/strings/parallel', chosen(4), set('/arrays/a1/strings/series', chosen(3))))
+        .strings.lead,
+    ).toBe('3 × 4 stands.');
+    expect(answers(set('/arrays/a1/strings/series', chosen(2))).strings.rest).toMatch(/but fails otherwise/);
   });
   it('say what they wait for', () => {
     const waiting = answers({ ...dairy, uses: {}, place: { ...dairy.place, lat: null } }, null);
@@ -123,10 +126,10 @@ describe('what a job starts with', () => {
   });
   it('is flat on a trailer and a boat, and everything doubtful is marked as a guess', () => {
     const boat = blankDesign({ name: 'x', kind: 'boat', units: 'imperial', busVolts: 12 });
-    expect(boat.array).toMatchObject({ tilt: { value: 0 }, mounting: 'roof' });
+    expect(boat.arrays.a1).toMatchObject({ plane: { kind: 'moving', tilt: { value: 0 } }, mounting: 'roof' });
     expect(boat.supply.inverterIdle.from).toBe('guess');
-    expect(boat.array.soiling.from).toBe('guess');
-    expect(boat.array.module.voc.from).toBe('catalogue');
+    expect(boat.arrays.a1!.soiling.from).toBe('guess');
+    expect(boat.arrays.a1!.module.voc.from).toBe('catalogue');
   });
   it('puts a new row last', () => {
     expect(nextPosition({})).toBe(1);
@@ -138,21 +141,21 @@ describe('what a job starts with', () => {
 
 describe('the window picture', () => {
   it('holds the chosen one, its neighbours, and where the limits are', () => {
-    const { window } = evaluate(dairy, climate);
+    const { window } = evaluate(dairy, climate).strings.a1!;
     expect(window).toMatchObject({ maxV: 150, chosenSeries: 4 });
-    expect(window!.bars.map(({ series }) => series)).toEqual([2, 3, 4, 5]);
-    for (const { series, hotVmpV, coldVocV, density } of window!.bars) {
+    expect(window.bars.map(({ series }) => series)).toEqual([2, 3, 4, 5]);
+    for (const { series, hotVmpV, coldVocV, density } of window.bars) {
       expect(hotVmpV).toBeLessThan(coldVocV);
       // the year's working volts lie between the extremes
       expect(density.fromV).toBeGreaterThanOrEqual(hotVmpV * 0.99);
       expect(density.toV).toBeLessThanOrEqual(coldVocV);
       expect(Math.max(...density.share)).toBe(1);
-      expect(coldVocV / series).toBeCloseTo(window!.bars[0]!.coldVocV / 2, 9);
+      expect(coldVocV / series).toBeCloseTo(window.bars[0]!.coldVocV / 2, 9);
     }
   });
   it('stays readable for long strings on a high limit', () => {
-    const long = set('/strings/controller/maxVolts', chosen(1000), set('/strings/series', chosen(20)));
-    const { bars } = evaluate(long, climate).window!;
+    const long = set('/controllers/c1/maxVolts', chosen(1000), set('/arrays/a1/strings/series', chosen(20)));
+    const { bars } = evaluate(long, climate).strings.a1!.window;
     expect(bars.length).toBeLessThanOrEqual(6);
     expect(bars.map(({ series }) => series)).toContain(20);
   });

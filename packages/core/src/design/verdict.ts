@@ -1,5 +1,6 @@
 import type { Finding } from '../findings';
-import type { Facts } from './calculate';
+import type { StringsResult } from '../strings';
+import type { ArrayFacts, Facts } from './calculate';
 
 /** unknown: something it needs is missing. falls: a stop finding. look: stands, with things to look at. */
 export type Standing = 'unknown' | 'falls' | 'look' | 'stands';
@@ -44,13 +45,33 @@ export interface Margins {
   shortCircuit: number | null;
 }
 
-export function marginsOf({ array, bank, design, strings }: Facts): Margins {
-  const chosen = strings?.chosen;
+/** What a string has left under and over its limits, as shares of them. */
+export const coldMargin = ({ chosen, window }: StringsResult) => 1 - chosen.coldVocV / window.maxV;
+export const hotMargin = ({ chosen, window }: StringsResult) => chosen.hotVmpV / window.chargesFromV - 1;
+const shortCircuitMargin = ({ chosen, window }: StringsResult) => 1 - chosen.iscA / window.maxIscA;
+
+/** The array with the least margin; the first where none has strings yet. */
+export function tightest(
+  arrays: readonly ArrayFacts[],
+  margin: (strings: StringsResult) => number,
+): ArrayFacts | undefined {
+  const strung = arrays.filter(({ strings }) => strings);
+  return strung.reduce<ArrayFacts | undefined>((least, array) => {
+    const [now, before] = [array.strings, least?.strings];
+    return now && (!before || margin(now) < margin(before)) ? array : least;
+  }, undefined);
+}
+
+export function marginsOf({ arrays, energy, bank, design }: Facts): Margins {
+  const least = (margin: (strings: StringsResult) => number) => {
+    const strings = tightest(arrays, margin)?.strings;
+    return strings ? margin(strings) : null;
+  };
   return {
-    energy: array?.worst?.ratio == null ? null : array.worst.ratio - 1,
+    energy: energy?.worst?.ratio == null ? null : energy.worst.ratio - 1,
     days: bank.days === null ? null : bank.days / design.bank.days.value - 1,
-    cold: strings && chosen ? 1 - chosen.coldVocV / strings.window.maxV : null,
-    hot: strings && chosen ? chosen.hotVmpV / strings.window.chargesFromV - 1 : null,
-    shortCircuit: strings && chosen ? 1 - chosen.iscA / strings.window.maxIscA : null,
+    cold: least(coldMargin),
+    hot: least(hotMargin),
+    shortCircuit: least(shortCircuitMargin),
   };
 }

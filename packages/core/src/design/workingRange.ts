@@ -1,4 +1,4 @@
-import { STEPS, type PlaneMonth } from '../array';
+import { STEPS, type PlaneMonth } from '../sky';
 import type { ModuleNumbers } from '../module';
 
 const BINS = 24;

@@ -1,4 +1,4 @@
-import type { Facts } from '../design/calculate';
+import { leadOf, type Facts } from '../design/calculate';
 import { monthName } from '../design/types';
 import { figure, step, type Figure, type Pen } from './figure';
 
@@ -6,9 +6,10 @@ const CHAIN_SOURCE =
   'Mean of the month’s dark and bright days: Erbs 1982 (diffuse), Collares-Pereira & Rabl 1979 (hours), Hay & Davies 1980 (plane), Faiman 2008 (cell). Within 9 % a month of two hourly station years, given their sun.';
 
 export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
-  const { design, array, module } = facts;
-  const worst = array?.worst ?? null;
-  const months = (array?.months ?? []).map((month) =>
+  const { design, energy, arrays } = facts;
+  const worst = energy?.worst ?? null;
+  const lead = leadOf(facts);
+  const months = (energy?.months ?? []).map((month) =>
     figure(
       pen,
       `made:${month.month}`,
@@ -26,7 +27,7 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
       },
     ),
   );
-  const need = array?.needs.map(
+  const need = energy?.needs.map(
     ({ school, modules }) =>
       `By ${school === 'worst-month' ? 'the worst month' : 'the bank’s least charge rate'}: ${modules} panels.`,
   );
@@ -48,17 +49,28 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
           : [],
         source: CHAIN_SOURCE,
         others: worst
-          ? `The worst of the months in use. Practice asks for ${array?.loadRatio} for ${design.array.service} use (IEEE 1562, from memory).`
+          ? `The worst of the months in use. Practice asks for ${energy?.loadRatio} for ${design.energy.service} use (IEEE 1562, from memory).`
           : null,
       },
     ),
-    figure(pen, 'array.need', 'array', 'panels asked for', array?.governing?.modules ?? null, 'count', {
+    figure(pen, 'array.need', 'array', 'panels asked for', energy?.governing?.modules ?? null, 'count', {
       steps:
-        array && worst
+        energy && worst
           ? [
               step('used a day', pen(worst.usedWh, 'energy')),
-              step(`margin, ${design.array.service} use`, `× ${array.loadRatio}`),
-              step('one panel gives', `÷ ${pen(array.perModuleWh, 'energy')}`),
+              step(`margin, ${design.energy.service} use`, `× ${energy.loadRatio}`),
+              ...(arrays.length > 1
+                ? [
+                    step(
+                      'the other arrays make',
+                      `− ${pen(worst.madeWh - (worst.byArray[lead.id] ?? 0), 'energy')}`,
+                    ),
+                  ]
+                : []),
+              step(
+                `one panel${lead.called ? ` of ${lead.called}` : ''} gives`,
+                `÷ ${pen(energy.arrays[lead.id]?.perModuleWh ?? 0, 'energy')}`,
+              ),
             ]
           : [],
       source: 'Worst-month school with the load ratio of IEEE 1562 practice (from memory); rounded up.',
@@ -69,33 +81,51 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
       'array.watts',
       'array',
       'rated',
-      array ? array.wiredW : design.array.count.value * module.pmaxW,
+      energy
+        ? energy.wiredW
+        : arrays.reduce((sum, { plan, module }) => sum + plan.count.value * module.pmaxW, 0),
       'power',
       {
-        steps: [
-          step('one panel', pen(module.pmaxW, 'power')),
-          step('in the strings', `× ${array?.wiredModules ?? design.array.count.value}`),
-        ],
+        steps: arrays.flatMap(({ id, plan, module, called }) => [
+          step(called ? `one panel, ${called}` : 'one panel', pen(module.pmaxW, 'power')),
+          step('in the strings', `× ${energy?.arrays[id]?.wiredModules ?? plan.count.value}`),
+        ]),
         source: 'Rated watts at standard conditions.',
       },
     ),
   ];
 }
 
-function madeSteps({ array, design, bank }: Facts, pen: Pen, month: number) {
-  const at = array?.months[month - 1];
-  if (!array || !at) return [];
-  const beforeLosses = array.wiredW * at.poaKWhm2;
-  const controller = design.strings.controller.efficiency.value / 100;
-  const heat = at.madeWh + at.clippedWh * array.bankKeeps;
-  const ideal = beforeLosses * array.keeps * controller * array.bankKeeps;
+function madeSteps({ energy, arrays, bank }: Facts, pen: Pen, month: number) {
+  const at = energy?.months[month - 1];
+  if (!energy || !at) return [];
+  const clipped = at.clippedWh > 1 ? [step('clipped on a mean day', `− ${pen(at.clippedWh, 'energy')}`)] : [];
+  const stored = step(`bank, ${bank.chemistry.name}`, `× ${energy.bankKeeps.toFixed(3)}`);
+  const [only] = arrays;
+  if (arrays.length > 1 || !only) {
+    return [
+      ...arrays.map(({ id, called }) => step(called, pen(at.byArray[id] ?? 0, 'energy'))),
+      ...(clipped.length > 0 ? [step('of which clipped already', pen(at.clippedWh, 'energy'))] : []),
+    ];
+  }
+  const share = energy.arrays[only.id];
+  const year = only.year?.[month - 1];
+  if (!share || !year) return [];
+  const controller = only.controller.efficiency.value / 100;
+  const open = share.wiredW * year.openKWhm2;
+  const shaded = share.wiredW * year.poaKWhm2;
+  const ideal = shaded * share.keeps * controller * energy.bankKeeps;
+  const reached = at.madeWh + at.clippedWh * energy.bankKeeps;
   return [
-    step('rated', pen(array.wiredW, 'power')),
-    step('peak sun hours on the plane', `× ${pen(at.poaKWhm2, 'hours')}`),
-    step('cell temperature', `× ${ideal > 0 ? (heat / ideal).toFixed(3) : '1'}`),
-    step('dirt, mismatch, wiring', `× ${array.keeps.toFixed(3)}`),
+    step('rated', pen(share.wiredW, 'power')),
+    step('peak sun hours on the plane', `× ${pen(year.openKWhm2, 'hours')}`),
+    ...(year.openKWhm2 - year.poaKWhm2 > 0.001
+      ? [step('left by what stands in the way', `× ${(shaded / open).toFixed(3)}`)]
+      : []),
+    step('heat, dirt and snow', `× ${ideal > 0 ? (reached / ideal).toFixed(3) : '1'}`),
+    step('mismatch, wiring', `× ${share.keeps.toFixed(3)}`),
     step('controller', `× ${controller.toFixed(2)}`),
-    ...(at.clippedWh > 1 ? [step('clipped on a mean day', `− ${pen(at.clippedWh, 'energy')}`)] : []),
-    step(`bank, ${bank.chemistry.name}`, `× ${array.bankKeeps.toFixed(3)}`),
+    ...clipped,
+    stored,
   ];
 }

@@ -9,7 +9,7 @@ export const BANK_SCHOOLS = {
 } as const;
 
 export function bankFigures(facts: Facts, pen: Pen): Figure[] {
-  const { design, bank, bankNeeds, bankGoverning, array } = facts;
+  const { design, bank, bankNeeds, bankGoverning, energy } = facts;
   const keeps = [
     step('usable depth', `× ${(design.bank.depth.value / 100).toFixed(2)}`),
     step(
@@ -18,8 +18,8 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
     ),
     step('gives back', `× ${bank.dischargeEfficiency.toFixed(2)}`),
   ];
-  const sunHours = array?.worst?.poaKWhm2 ?? null;
-  const formula = sunHours === null ? null : autonomyDays(sunHours, design.array.service === 'critical');
+  const sunHours = energy?.worst?.poaKWhm2 ?? null;
+  const formula = sunHours === null ? null : autonomyDays(sunHours, design.energy.service === 'critical');
   const days = bankNeeds.find(({ school }) => school === 'days');
   return [
     figure(pen, 'bank.usable', 'bank', 'usable', bank.usableWh, 'energy', {

@@ -52,4 +52,11 @@ export function figure(
   return { id, sheet, label, value, quantity, shown, steps, source, others };
 }
 
+/** The id of a figure or finding of one array: the plain one for the first. */
+export const ofArray = (
+  id: string,
+  arrays: readonly { id: string }[],
+  arrayId: string | undefined,
+): string => (arrayId === undefined || arrays[0]?.id === arrayId ? id : `${id}:${arrayId}`);
+
 export const step = (label: string, text: string): Step => ({ label, text });

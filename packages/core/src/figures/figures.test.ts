@@ -80,7 +80,7 @@ describe('cold and hot volts', () => {
   });
 
   it('name the code table where the sheet gives no coefficient', () => {
-    const cold = figures(withValueAt(dairy, '/array/module/betaVoc', null)).get('strings.cold')!;
+    const cold = figures(withValueAt(dairy, '/arrays/a1/module/betaVoc', null)).get('strings.cold')!;
     expect(cold.source).toMatch(/690\.7\(A\)/);
     // −13 °C: 1.16
     expect(cold.value).toBeCloseTo(37.2 * 4 * 1.16, 6);

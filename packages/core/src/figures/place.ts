@@ -3,7 +3,7 @@ import { monthName } from '../design/types';
 import { MEAN_DAYS, dailyExtraterrestrial } from '../sun';
 import { figure, step, type Figure, type Pen } from './figure';
 
-export function placeFigures({ climate }: Facts, pen: Pen): Figure[] {
+export function placeFigures({ climate, design }: Facts, pen: Pen): Figure[] {
   if (!climate) return [];
   const months = climate.months.map((month, index) => {
     const outside = dailyExtraterrestrial(climate.latDeg, MEAN_DAYS[index] ?? 1);
@@ -22,7 +22,9 @@ export function placeFigures({ climate }: Facts, pen: Pen): Figure[] {
         source:
           month.ghiFrom === 'typed'
             ? 'Typed for this job; the share that comes through follows from it.'
-            : 'Climate grid, bilinear in clearness between cells of half a degree. A planning estimate, 16 % root mean square.',
+            : month.ghiFrom === 'file'
+              ? `Your own weather, ${design.place.weather?.name ?? 'of a stop'}.`
+              : 'Climate grid, bilinear in clearness between cells of half a degree. A planning estimate, 16 % root mean square.',
         others: `Mean day from ${pen(month.minC, 'temperature')} to ${pen(month.maxC, 'temperature')} (Hargreaves & Samani).`,
       },
     );

@@ -1,8 +1,31 @@
-import type { Facts } from '../design/calculate';
-import { figure, step, type Figure, type Pen } from './figure';
+import type { ArrayFacts, Facts } from '../design/calculate';
+import { figure, ofArray, step, type Figure, type Pen } from './figure';
 
-export function stringFigures({ design, strings, module, bank, array }: Facts, pen: Pen): Figure[] {
+/** Of every array; the first has the plain ids. */
+export const stringFigures = (facts: Facts, pen: Pen): Figure[] =>
+  facts.arrays.flatMap((array) =>
+    arrayStringFigures(array, facts, pen).map((figure) => ({
+      ...figure,
+      id: ofArray(figure.id, facts.arrays, array.id),
+      label: array.called ? `${figure.label}, ${array.called}` : figure.label,
+    })),
+  );
+
+function arrayStringFigures(
+  { id, plan, controller, strings, module }: ArrayFacts,
+  { bank, energy }: Facts,
+  pen: Pen,
+): Figure[] {
   if (!strings) return [];
+  const share = energy?.arrays[id];
+  const atPosts = share
+    ? (share.wiredW *
+        (1 + plan.bifacial.value / 100) *
+        share.keeps *
+        (1 - plan.soiling.value / 100) *
+        controller.efficiency.value) /
+      100
+    : null;
   const { chosen, window, schools, panel } = strings;
   const colder = 25 - strings.lowC;
   const beta = module.betaVoc;
@@ -62,7 +85,7 @@ export function stringFigures({ design, strings, module, bank, array }: Facts, p
       ],
       source:
         'Record high plus the rise of this mounting (common practice); volts fall at the rate of power, on the careful side.',
-      others: `It charges above ${pen(window.chargesFromV, 'voltage')}: the bank absorbs at ${pen(bank.absorptionV, 'voltage')}, and the controller wants ${pen(design.strings.controller.headroom.value, 'voltage')} more.`,
+      others: `It charges above ${pen(window.chargesFromV, 'voltage')}: the bank absorbs at ${pen(bank.absorptionV, 'voltage')}, and the controller wants ${pen(controller.headroom.value, 'voltage')} more.`,
     }),
     figure(pen, 'strings.isc', 'strings', 'short-circuit amps an input', chosen.iscA, 'current', {
       steps: [
@@ -83,18 +106,22 @@ export function stringFigures({ design, strings, module, bank, array }: Facts, p
       'strings.power',
       'strings',
       'charge amps at full sun',
-      array?.chargeAmpsWanted ?? null,
+      atPosts === null ? null : atPosts / bank.absorptionV,
       'current',
       {
-        steps: array
+        steps: share
           ? [
-              step('rated in the strings', pen(array.wiredW, 'power')),
-              step('dirt, mismatch, wiring', `× ${array.keeps.toFixed(3)}`),
+              step('rated in the strings', pen(share.wiredW, 'power')),
+              step(
+                'dirt, mismatch, wiring',
+                `× ${(share.keeps * (1 - plan.soiling.value / 100)).toFixed(3)}`,
+              ),
+              step('controller', `× ${(controller.efficiency.value / 100).toFixed(2)}`),
               step('bank while it absorbs', `÷ ${pen(bank.absorptionV, 'voltage')}`),
             ]
           : [],
         source: 'Power over volts, at standard sun.',
-        others: `The controller gives ${pen(design.strings.controller.chargeAmps.value, 'current')} at most, ${pen(window.usableW, 'power')} of panels.`,
+        others: `The controller gives ${pen(controller.chargeAmps.value, 'current')} at most, ${pen(window.usableW, 'power')} of panels.`,
       },
     ),
   ];

@@ -1,17 +1,18 @@
 import { bestTiltOf } from '../design/bestTiltOf';
-import { calculate, type Facts } from '../design/calculate';
+import { calculate, leadOf, type ArrayFacts, type Facts } from '../design/calculate';
 import { patched } from '../design/patch';
 import { monthName } from '../design/types';
 import { CONTROLLER_CLASSES, controllerOfClass, fitStrings, type Arrangement } from '../strings';
+import { ofArray } from '../figures/figure';
 import { choose, put, remedy, type Remedy, type Rule } from './finding';
 
 /** Operations that put up `count` panels in an arrangement. */
-export function arrangeAs(arrangement: Arrangement, count: number) {
+export function arrangeAs({ paths }: ArrayFacts, arrangement: Arrangement, count: number) {
   return [
-    choose('/array/count', count),
-    choose('/strings/series', arrangement.series),
-    choose('/strings/parallel', arrangement.parallel),
-    choose('/strings/inputs', arrangement.inputs),
+    choose(`${paths.array}/count`, count),
+    choose(`${paths.array}/strings/series`, arrangement.series),
+    choose(`${paths.array}/strings/parallel`, arrangement.parallel),
+    choose(`${paths.array}/strings/inputs`, arrangement.inputs),
   ];
 }
 
@@ -19,7 +20,7 @@ export const arrangementText = ({ series, parallel, inputs }: Arrangement) =>
   `${series} × ${parallel}${inputs > 1 ? ` on ${inputs} inputs` : ''}`;
 
 /** The least number of panels, from `atLeast` on, that this controller takes whole. */
-function arrangementFor({ strings }: Facts, atLeast: number): Arrangement | null {
+function arrangementFor({ strings }: ArrayFacts, atLeast: number): Arrangement | null {
   if (!strings) return null;
   for (let count = atLeast; count <= Math.min(400, atLeast + 7); count++) {
     const [best] = fitStrings(strings.panel, strings.window, count);
@@ -34,29 +35,39 @@ function arrangementFor({ strings }: Facts, atLeast: number): Arrangement | null
  */
 function morePanels(facts: Facts, atLeast: number): Remedy[] {
   const { design, grid } = facts;
+  const lead = leadOf(facts);
+  const of = lead.called ? ` of ${lead.called}` : '';
   const larger = CONTROLLER_CLASSES.filter(({ kind }) => kind === 'mppt').toSorted(
     (a, b) => a.numbers.chargeAmps - b.numbers.chargeAmps,
   );
   for (const controller of [null, ...larger]) {
-    const change = controller ? [put('/strings/controller', controllerOfClass(controller))] : [];
+    const change = controller
+      ? [
+          put(lead.paths.controller, {
+            position: lead.controller.position,
+            ...controllerOfClass(controller),
+          }),
+        ]
+      : [];
     const arrangement = arrangementFor(
-      controller ? calculate(patched(design, change), grid) : facts,
+      controller ? leadOf(calculate(patched(design, change), grid)) : lead,
       atLeast,
     );
     if (!arrangement) continue;
-    const operations = [...change, ...arrangeAs(arrangement, arrangement.panels)];
+    const operations = [...change, ...arrangeAs(lead, arrangement, arrangement.panels)];
     const after = calculate(patched(design, operations), grid);
-    if ((after.array?.worst?.ratio ?? 0) < 1) continue;
-    const how = `Use ${arrangement.panels} panels as ${arrangementText(arrangement)}`;
+    if ((after.energy?.worst?.ratio ?? 0) < 1) continue;
+    const how = `Use ${arrangement.panels} panels${of} as ${arrangementText(arrangement)}`;
     return [remedy(controller ? `${how} with a controller of ${controller.label}` : how, ...operations)];
   }
   return [];
 }
 
 const runsShort: Rule = (facts, pen) => {
-  const worst = facts.array?.worst;
-  if (!facts.array || !worst || worst.ratio === null || worst.ratio >= facts.array.loadRatio) return null;
-  const need = facts.array.needs.find(({ school }) => school === 'worst-month')?.modules ?? 0;
+  const { energy } = facts;
+  const worst = energy?.worst;
+  if (!energy || !worst || worst.ratio === null || worst.ratio >= energy.loadRatio) return null;
+  const need = energy.needs.find(({ school }) => school === 'worst-month')?.modules ?? 0;
   const [made, used] = [pen(worst.madeWh, 'energy'), pen(worst.usedWh, 'energy')];
   const short = worst.ratio < 1;
   return {
@@ -66,86 +77,110 @@ const runsShort: Rule = (facts, pen) => {
     title: short ? `Runs down in ${monthName(worst.month)}` : `Little to spare in ${monthName(worst.month)}`,
     sentence: short
       ? `An average day makes ${made} and ${used} are used. The bank goes down and stays down.`
-      : `An average day makes ${made} for ${used} used, × ${worst.ratio.toFixed(2)}; practice asks for × ${facts.array.loadRatio} so that the bank recovers after dark days (IEEE 1562, from memory).`,
+      : `An average day makes ${made} for ${used} used, × ${worst.ratio.toFixed(2)}; practice asks for × ${energy.loadRatio} so that the bank recovers after dark days (IEEE 1562, from memory).`,
     value: worst.ratio,
-    limit: short ? 1 : facts.array.loadRatio,
+    limit: short ? 1 : energy.loadRatio,
     remedies: [...morePanels(facts, need), ...(need > 400 ? [] : tiltRemedy(facts))],
-    focus: '/array/count',
+    focus: `${leadOf(facts).paths.array}/count`,
   };
 };
 
+/** Operations that set a fixed plane, whatever it was before. */
+const fixAt = ({ paths }: ArrayFacts, tilt: number, azimuth: number) => [
+  put(`${paths.array}/plane/kind`, 'fixed'),
+  choose(`${paths.array}/plane/tilt`, tilt),
+  choose(`${paths.array}/plane/azimuth`, azimuth),
+];
+
+const equatorOf = ({ latDeg }: { latDeg: number }) => (latDeg >= 0 ? 180 : 0);
+
 function tiltRemedy(facts: Facts): Remedy[] {
-  const { design, climate } = facts;
+  const { climate } = facts;
+  const lead = leadOf(facts);
   const best = bestTiltOf(facts);
-  if (!climate || best === null || Math.abs(best - design.array.tilt.value) < 10) return [];
-  return [
-    remedy(
-      `Tilt ${best}°, facing the equator`,
-      choose('/array/tilt', best),
-      choose('/array/azimuth', climate.latDeg >= 0 ? 180 : 0),
-    ),
-  ];
+  if (!climate || best === null || lead.plan.plane.kind !== 'fixed') return [];
+  if (Math.abs(best - lead.plan.plane.tilt.value) < 10) return [];
+  return [remedy(`Tilt ${best}°, facing the equator`, ...fixAt(lead, best, equatorOf(climate)))];
 }
 
 const flatInWinter: Rule = (facts, pen) => {
-  const { design, climate, array } = facts;
-  if (!climate || !array?.worst || design.array.tilt.value > 10 || Math.abs(climate.latDeg) < 35) return null;
+  const { climate, energy, arrays } = facts;
+  if (!climate || !energy?.worst || Math.abs(climate.latDeg) < 35) return null;
   const atBest = bestTiltOf(facts) ?? 0;
   if (atBest < 25) return null;
-  return {
-    id: 'array.flat',
-    severity: 'look',
-    sheet: 'array',
-    title: 'Flat panels, low sun',
-    sentence: `At ${pen(Math.abs(climate.latDeg), 'latitude')} panels at ${pen(design.array.tilt.value, 'angle')} see little of ${monthName(array.worst.month)}’s sun: ${pen(array.worst.poaKWhm2, 'hours')} of peak sun a day. ${atBest}° is best for that month.`,
-    value: design.array.tilt.value,
-    limit: atBest,
-    remedies: [remedy(`Tilt ${atBest}°`, choose('/array/tilt', atBest))],
-    focus: '/array/tilt',
-  };
+  const { worst } = energy;
+  return arrays.flatMap((array) => {
+    const { plane } = array.plan;
+    if (plane.kind === 'seasonal' || plane.tilt.value > 10) return [];
+    const peakSun = array.year?.[worst.month - 1]?.poaKWhm2 ?? 0;
+    return {
+      id: ofArray('array.flat', arrays, array.id),
+      severity: 'look' as const,
+      sheet: 'array' as const,
+      title: array.called ? `Flat panels, low sun: ${array.called}` : 'Flat panels, low sun',
+      sentence: `At ${pen(Math.abs(climate.latDeg), 'latitude')} panels at ${pen(plane.tilt.value, 'angle')} see little of ${monthName(worst.month)}’s sun: ${pen(peakSun, 'hours')} of peak sun a day. ${atBest}° is best for that month.`,
+      value: plane.tilt.value,
+      limit: atBest,
+      // a roof that moves has no direction to tilt it to
+      remedies:
+        plane.kind === 'moving'
+          ? []
+          : [remedy(`Tilt ${atBest}°`, ...fixAt(array, atBest, plane.azimuth.value))],
+      focus: `${array.paths.array}/plane/tilt`,
+    };
+  });
 };
 
-const facesAway: Rule = ({ design, climate }, pen) => {
-  if (!climate || design.array.tilt.value < 10 || Math.abs(climate.latDeg) < 15) return null;
-  const equator = climate.latDeg >= 0 ? 180 : 0;
-  const off = Math.abs(((design.array.azimuth.value - equator + 540) % 360) - 180);
-  if (off <= 100) return null;
-  return {
-    id: 'array.away',
-    severity: 'look',
-    sheet: 'array',
-    title: 'Facing away from the sun',
-    sentence: `The panels face ${pen(design.array.azimuth.value, 'angle')}, ${pen(off, 'angle')} from the equator, which lies ${equator === 180 ? 'south' : 'north'} of this place.`,
-    value: off,
-    limit: 100,
-    remedies: [remedy(`Face ${equator === 180 ? 'south' : 'north'}`, choose('/array/azimuth', equator))],
-    focus: '/array/azimuth',
-  };
+const facesAway: Rule = ({ climate, arrays }, pen) => {
+  if (!climate || Math.abs(climate.latDeg) < 15) return null;
+  const equator = equatorOf(climate);
+  return arrays.flatMap((array) => {
+    const { plane } = array.plan;
+    if (plane.kind === 'moving' || plane.tilt.value < 10) return [];
+    const off = Math.abs(((plane.azimuth.value - equator + 540) % 360) - 180);
+    if (off <= 100) return [];
+    return {
+      id: ofArray('array.away', arrays, array.id),
+      severity: 'look' as const,
+      sheet: 'array' as const,
+      title: array.called ? `Facing away from the sun: ${array.called}` : 'Facing away from the sun',
+      sentence: `The panels face ${pen(plane.azimuth.value, 'angle')}, ${pen(off, 'angle')} from the equator, which lies ${equator === 180 ? 'south' : 'north'} of this place.`,
+      value: off,
+      limit: 100,
+      remedies: [
+        remedy(
+          `Face ${equator === 180 ? 'south' : 'north'}`,
+          choose(`${array.paths.array}/plane/azimuth`, equator),
+        ),
+      ],
+      focus: `${array.paths.array}/plane/azimuth`,
+    };
+  });
 };
 
 const chargesTooSlowly: Rule = (facts, pen) => {
-  const { array, bank } = facts;
-  const need = array?.needs.find(({ school }) => school === 'charge-rate')?.modules;
-  if (!array || need === undefined || need <= array.wiredModules) return null;
+  const { energy, bank } = facts;
+  const need = energy?.needs.find(({ school }) => school === 'charge-rate')?.modules;
+  if (!energy || need === undefined || need <= (energy.arrays[energy.leadId]?.wiredModules ?? 0)) return null;
   const least = bank.chemistry.chargeMinC * bank.ah;
   return {
     id: 'array.slow',
     severity: 'look',
     sheet: 'array',
     title: 'Charges too slowly',
-    sentence: `${pen(array.chargeAmps, 'current')} at full sun into ${pen(bank.ah, 'charge')}: ${bank.chemistry.name} wants at least ${pen(least, 'current')}, ${pen(bank.chemistry.chargeMinC * 100, 'percent')} of its capacity, to come up full (common practice).`,
-    value: array.chargeAmps,
+    sentence: `${pen(energy.chargeAmps, 'current')} at full sun into ${pen(bank.ah, 'charge')}: ${bank.chemistry.name} wants at least ${pen(least, 'current')}, ${pen(bank.chemistry.chargeMinC * 100, 'percent')} of its capacity, to come up full (common practice).`,
+    value: energy.chargeAmps,
     limit: least,
     remedies: morePanels(facts, need),
-    focus: '/array/count',
+    focus: `${leadOf(facts).paths.array}/count`,
   };
 };
 
 /** An array this many times the use fills the bank by mid-morning and throws the rest away. */
 const OVERSIZE = 4;
 
-const throwsAway: Rule = ({ array }, pen) => {
-  const worst = array?.worst;
+const throwsAway: Rule = ({ energy }, pen) => {
+  const worst = energy?.worst;
   if (!worst?.ratio || worst.ratio < OVERSIZE) return null;
   return {
     id: 'array.oversize',
@@ -158,21 +193,22 @@ const throwsAway: Rule = ({ array }, pen) => {
   };
 };
 
-const pulseWidthLoss: Rule = ({ design, module, bank }, pen) => {
-  const { controller, series } = design.strings;
-  if (controller.kind !== 'pwm') return null;
-  const use = Math.min(1, bank.absorptionV / (series.value * module.vmpV));
-  if (use > 0.8) return null;
-  return {
-    id: 'array.pwm',
-    severity: 'look',
-    sheet: 'strings',
-    title: 'A pulse-width controller wastes volts',
-    sentence: `It pulls the panels down to the bank’s ${pen(bank.absorptionV, 'voltage')}; at ${pen(series.value * module.vmpV, 'voltage')} of their own, ${pen((1 - use) * 100, 'percent')} of the power stays on the roof. A tracking controller keeps it.`,
-    value: use,
-    limit: 0.8,
-  };
-};
+const pulseWidthLoss: Rule = ({ arrays, bank }, pen) =>
+  arrays.flatMap(({ id, plan, controller, module }) => {
+    if (controller.kind !== 'pwm') return [];
+    const { series } = plan.strings;
+    const use = Math.min(1, bank.absorptionV / (series.value * module.vmpV));
+    if (use > 0.8) return [];
+    return {
+      id: ofArray('array.pwm', arrays, id),
+      severity: 'look' as const,
+      sheet: 'strings' as const,
+      title: 'A pulse-width controller wastes volts',
+      sentence: `It pulls the panels down to the bank’s ${pen(bank.absorptionV, 'voltage')}; at ${pen(series.value * module.vmpV, 'voltage')} of their own, ${pen((1 - use) * 100, 'percent')} of the power stays on the roof. A tracking controller keeps it.`,
+      value: use,
+      limit: 0.8,
+    };
+  });
 
 export const ARRAY_RULES: readonly Rule[] = [
   runsShort,

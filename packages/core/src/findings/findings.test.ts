@@ -41,19 +41,23 @@ const troubled: Design[] = [
       coldest: measured(-14),
     },
   ]),
-  set(['/array/tilt', chosen(0)], ['/array/azimuth', chosen(0)], ['/array/count', chosen(3)]),
   set(
-    ['/array/module', sheetOfClass(moduleClass('poly-36'))],
-    ['/strings/controller', controllerOfClass(controllerClass('pwm-20'))],
+    ['/arrays/a1/plane/tilt', chosen(0)],
+    ['/arrays/a1/plane/azimuth', chosen(0)],
+    ['/arrays/a1/count', chosen(3)],
+  ),
+  set(
+    ['/arrays/a1/module', sheetOfClass(moduleClass('poly-36'))],
+    ['/controllers/c1', controllerOfClass(controllerClass('pwm-20'))],
   ),
   set(['/uses', {}], ['/place/lat', null]),
   set(['/bank/coldest', measured(-9)], ['/bank/coldProtected', false], ['/bank/series', chosen(3)]),
-  set(['/strings/parallel', chosen(8)], ['/array/count', chosen(32)]),
+  set(['/arrays/a1/strings/parallel', chosen(8)], ['/arrays/a1/count', chosen(32)]),
   set(
-    ['/array/module/alphaIsc', null],
-    ['/array/module/gammaPmax', null],
-    ['/strings/series', chosen(3)],
-    ['/strings/parallel', chosen(4)],
+    ['/arrays/a1/module/alphaIsc', null],
+    ['/arrays/a1/module/gammaPmax', null],
+    ['/arrays/a1/strings/series', chosen(3)],
+    ['/arrays/a1/strings/parallel', chosen(4)],
   ),
 ];
 
@@ -97,45 +101,53 @@ describe('strings', () => {
     expect(cold?.remedies.map(({ label }) => label)).toEqual(['Use 3 × 4']);
   });
   it('stop where the hot string is below the bank', () => {
-    const hot = find(set(['/strings/series', chosen(2)]), 'strings.hot');
+    const hot = find(set(['/arrays/a1/strings/series', chosen(2)]), 'strings.hot');
     // 2 × 31.4 × (1 − 0.0034 × (38 + 3 + 30 − 25)) = 53.0; 4 × 14.2 + 5 = 61.8
     expect(hot?.value).toBeCloseTo(2 * 31.4 * (1 - 0.0034 * 46), 6);
     expect(hot?.limit).toBeCloseTo(61.8, 6);
   });
   it('stop on short-circuit amps, with the sky’s quarter on top', () => {
     const isc = find(
-      set(['/strings/series', chosen(3)], ['/strings/parallel', chosen(5)], ['/array/count', chosen(15)]),
+      set(
+        ['/arrays/a1/strings/series', chosen(3)],
+        ['/arrays/a1/strings/parallel', chosen(5)],
+        ['/arrays/a1/count', chosen(15)],
+      ),
       'strings.isc',
     );
     expect(isc).toMatchObject({ severity: 'stop', limit: 84 });
     expect(isc?.value).toBeCloseTo(5 * 13.95 * 1.25, 6);
   });
   it('want a fuse a string from the third on (NEC 690.9)', () => {
-    const three = set(['/strings/series', chosen(3)], ['/strings/parallel', chosen(4)]);
+    const three = set(['/arrays/a1/strings/series', chosen(3)], ['/arrays/a1/strings/parallel', chosen(4)]);
     expect(plain(find(three, 'strings.fuses')?.sentence)).toMatch(
       /feed 52\.3 A into a failed one.*25 A fuse/,
     );
     expect(
       find(
-        set(['/strings/series', chosen(3)], ['/strings/parallel', chosen(2)], ['/array/count', chosen(6)]),
+        set(
+          ['/arrays/a1/strings/series', chosen(3)],
+          ['/arrays/a1/strings/parallel', chosen(2)],
+          ['/arrays/a1/count', chosen(6)],
+        ),
         'strings.fuses',
       ),
     ).toBeUndefined();
   });
   it('say when the code table is stricter than the coefficient', () => {
     const edge = set(
-      ['/strings/series', chosen(3)],
-      ['/strings/parallel', chosen(4)],
-      ['/strings/controller/maxVolts', chosen(125)],
-      ['/strings/controller/maxWorkVolts', chosen(120)],
+      ['/arrays/a1/strings/series', chosen(3)],
+      ['/arrays/a1/strings/parallel', chosen(4)],
+      ['/controllers/c1/maxVolts', chosen(125)],
+      ['/controllers/c1/maxWorkVolts', chosen(120)],
     );
     expect(find(edge, 'strings.codeTable')).toMatchObject({ severity: 'look', limit: 125 });
   });
   it('say how much is clipped on a cloudless day, and that it harms nothing', () => {
     const small = set(
-      ['/strings/controller', controllerOfClass(controllerClass('mppt-150-60'))],
-      ['/strings/series', chosen(3)],
-      ['/strings/parallel', chosen(4)],
+      ['/controllers/c1', controllerOfClass(controllerClass('mppt-150-60'))],
+      ['/arrays/a1/strings/series', chosen(3)],
+      ['/arrays/a1/strings/parallel', chosen(4)],
     );
     const clipped = find(small, 'strings.clipped');
     // 60 A × 56.8 V ÷ 0.97
@@ -144,15 +156,15 @@ describe('strings', () => {
   });
   it('name the nearest where nothing fits', () => {
     const none = set(
-      ['/strings/controller', controllerOfClass(controllerClass('hybrid-450-100'))],
-      ['/array/count', chosen(2)],
-      ['/strings/series', chosen(2)],
-      ['/strings/parallel', chosen(1)],
+      ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass('hybrid-450-100')) }],
+      ['/arrays/a1/count', chosen(2)],
+      ['/arrays/a1/strings/series', chosen(2)],
+      ['/arrays/a1/strings/parallel', chosen(1)],
     );
     expect(find(none, 'strings.nothing')?.sentence).toMatch(/None of \d+ ways.*Nearest, .*short of charging/);
   });
   it('give each arrangement its own reason', () => {
-    const { strings } = calculate(dairy, plainClimate());
+    const { strings } = calculate(dairy, plainClimate()).arrays[0]!;
     for (const arrangement of strings!.arrangements) {
       const text = plain(arrangementSentence(arrangement, strings!, pen, 12))!;
       expect(text.startsWith('Fits')).toBe(arrangement.faults === 0);
@@ -164,10 +176,10 @@ describe('strings', () => {
   });
   it('warn of a controller that ties panels to the bank', () => {
     const wasteful = set(
-      ['/strings/controller', controllerOfClass(controllerClass('pwm-40'))],
-      ['/strings/series', chosen(3)],
-      ['/strings/parallel', chosen(1)],
-      ['/array/count', chosen(3)],
+      ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass('pwm-40')) }],
+      ['/arrays/a1/strings/series', chosen(3)],
+      ['/arrays/a1/strings/parallel', chosen(1)],
+      ['/arrays/a1/count', chosen(3)],
     );
     expect(find(wasteful, 'array.pwm')?.value).toBeCloseTo(56.8 / (3 * 31.4), 6);
   });
@@ -211,10 +223,10 @@ describe('uses and place', () => {
   });
   it('try the string at a colder low than the grid’s guess', () => {
     const edge = set(
-      ['/strings/series', chosen(3)],
-      ['/strings/parallel', chosen(4)],
-      ['/strings/controller/maxVolts', chosen(124)],
-      ['/strings/controller/maxWorkVolts', chosen(120)],
+      ['/arrays/a1/strings/series', chosen(3)],
+      ['/arrays/a1/strings/parallel', chosen(4)],
+      ['/controllers/c1/maxVolts', chosen(124)],
+      ['/controllers/c1/maxWorkVolts', chosen(120)],
     );
     expect(find(edge, 'place.low')).toMatchObject({ severity: 'look', sheet: 'strings' });
     expect(find(dairy, 'place.low')).toMatchObject({ severity: 'note', sheet: 'place' });

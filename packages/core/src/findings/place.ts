@@ -1,4 +1,5 @@
 import { monthName } from '../design/types';
+import { coldMargin, tightest } from '../design/verdict';
 import { coefficientFactor } from '../module';
 import { put, remedy, type Rule } from './finding';
 
@@ -38,8 +39,11 @@ const gridSun: Rule = ({ climate }) => {
   };
 };
 
-const lowIsGuess: Rule = ({ climate, strings, module }, pen) => {
-  if (!climate || !strings || climate.low.from !== 'grid') return null;
+const lowIsGuess: Rule = ({ climate, arrays }, pen) => {
+  const array = tightest(arrays, coldMargin);
+  const strings = array?.strings;
+  if (!climate || !array || !strings || climate.low.from !== 'grid') return null;
+  const { module } = array;
   const colder = climate.low.valueC - 8;
   const { chosen, window } = strings;
   const held =
@@ -80,8 +84,8 @@ const farFromLand: Rule = ({ climate }) => {
   };
 };
 
-const polarNight: Rule = ({ climate, array }) => {
-  const dark = (array?.months ?? []).filter(
+const polarNight: Rule = ({ climate, energy }) => {
+  const dark = (energy?.months ?? []).filter(
     (month) => month.inUse && (climate?.months[month.month - 1]?.ghiKWhm2 ?? 1) < 0.1,
   );
   if (dark.length === 0) return null;

@@ -1,14 +1,18 @@
-import type { Facts } from '../design/calculate';
-import type { Pen } from '../figures';
+import type { ArrayFacts, Facts } from '../design/calculate';
+import { ofArray, type Pen } from '../figures/figure';
 import { FAULT, LOSS, sameArrangement, type Arrangement, type StringsResult } from '../strings';
 import { arrangeAs, arrangementText } from './array';
-import { remedy, type Remedy, type Rule } from './finding';
+import { remedy, type FindingParts, type Remedy, type Rule } from './finding';
+
+/** What is found of one array, if anything. */
+type ArrayRule = (array: ArrayFacts, pen: Pen, facts: Facts) => FindingParts | null;
 
 /** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
-function useBest({ strings, design }: Facts): Remedy[] {
+function useBest(array: ArrayFacts): Remedy[] {
+  const { strings, plan } = array;
   const best = strings?.best;
   if (!strings || !best || sameArrangement(best, strings.chosen)) return [];
-  return [remedy(`Use ${arrangementText(best)}`, ...arrangeAs(best, design.array.count.value))];
+  return [remedy(`Use ${arrangementText(best)}`, ...arrangeAs(array, best, plan.count.value))];
 }
 
 /** Why an arrangement fails or what it gives away, in a few words with the numbers. */
@@ -52,8 +56,8 @@ export function arrangementSentence(
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-const coldOverLimit: Rule = (facts, pen) => {
-  const { strings } = facts;
+const coldOverLimit: ArrayRule = (array, pen) => {
+  const { strings, paths } = array;
   if (!strings || !(strings.chosen.faults & FAULT.coldVoltage)) return null;
   const { chosen, window, best } = strings;
   const then = best ? ` At ${best.series} in series it is ${pen(best.coldVocV, 'voltage')}.` : '';
@@ -65,12 +69,12 @@ const coldOverLimit: Rule = (facts, pen) => {
     sentence: `${pen(chosen.coldVocV, 'voltage')} at ${pen(strings.lowC, 'temperature')} against ${pen(window.maxV, 'voltage')}: the first cold morning destroys the controller.${then}`,
     value: chosen.coldVocV,
     limit: window.maxV,
-    remedies: useBest(facts),
-    focus: '/strings/series',
+    remedies: useBest(array),
+    focus: `${paths.array}/strings/series`,
   };
 };
 
-const codeTableDiffers: Rule = ({ strings, module }, pen) => {
+const codeTableDiffers: ArrayRule = ({ strings, module }, pen) => {
   if (!strings || module.betaVoc === null || strings.chosen.faults & FAULT.coldVoltage) return null;
   const byTable = strings.chosen.series * module.vocV * strings.schools.codeTable;
   if (byTable <= strings.window.maxV) return null;
@@ -85,8 +89,8 @@ const codeTableDiffers: Rule = ({ strings, module }, pen) => {
   };
 };
 
-const hotTooLow: Rule = (facts, pen) => {
-  const { strings } = facts;
+const hotTooLow: ArrayRule = (array, pen) => {
+  const { strings, paths } = array;
   if (!strings || !(strings.chosen.faults & FAULT.hotVoltage)) return null;
   const { chosen, window } = strings;
   return {
@@ -97,13 +101,13 @@ const hotTooLow: Rule = (facts, pen) => {
     sentence: `${pen(chosen.hotVmpV, 'voltage')} with the cells at ${pen(strings.hotCellC, 'temperature')}; this bank charges only above ${pen(window.chargesFromV, 'voltage')}.`,
     value: chosen.hotVmpV,
     limit: window.chargesFromV,
-    remedies: useBest(facts),
-    focus: '/strings/series',
+    remedies: useBest(array),
+    focus: `${paths.array}/strings/series`,
   };
 };
 
-const shortCircuit: Rule = (facts, pen) => {
-  const { strings } = facts;
+const shortCircuit: ArrayRule = (array, pen) => {
+  const { strings, paths } = array;
   if (!strings || !(strings.chosen.faults & FAULT.shortCircuit)) return null;
   const { chosen, window } = strings;
   return {
@@ -114,32 +118,32 @@ const shortCircuit: Rule = (facts, pen) => {
     sentence: `${chosen.parallel} in parallel can give ${pen(chosen.iscA, 'current')} under a bright sky; the input bears ${pen(window.maxIscA, 'current')}.`,
     value: chosen.iscA,
     limit: window.maxIscA,
-    remedies: useBest(facts),
-    focus: '/strings/parallel',
+    remedies: useBest(array),
+    focus: `${paths.array}/strings/parallel`,
   };
 };
 
-const countsDiffer: Rule = (facts) => {
-  const { strings, design } = facts;
+const countsDiffer: ArrayRule = (array) => {
+  const { strings, plan, paths } = array;
   if (!strings) return null;
   const { chosen, window } = strings;
-  const count = design.array.count.value;
+  const count = plan.count.value;
   if (chosen.faults & FAULT.inputs) {
     return {
       id: 'strings.inputs',
       severity: 'stop',
       sheet: 'strings',
       title: 'More inputs than it has',
-      sentence: `The arrangement is on ${chosen.inputs} inputs; the controller has ${window.inputs}.`,
+      sentence: `The arrangement is on ${chosen.inputs} inputs; the controller has ${window.inputs}${array.controller.inputs.value > window.inputs ? ' left' : ''}.`,
       value: chosen.inputs,
       limit: window.inputs,
-      remedies: useBest(facts),
-      focus: '/strings/inputs',
+      remedies: useBest(array),
+      focus: `${paths.array}/strings/inputs`,
     };
   }
   if (chosen.panels === count) return null;
   const left = count - chosen.panels;
-  const setCount = remedy(`Count ${chosen.panels} panels`, ...arrangeAs(chosen, chosen.panels));
+  const setCount = remedy(`Count ${chosen.panels} panels`, ...arrangeAs(array, chosen, chosen.panels));
   return left > 0
     ? {
         id: 'strings.left',
@@ -150,10 +154,10 @@ const countsDiffer: Rule = (facts) => {
         value: chosen.panels,
         limit: count,
         remedies: [
-          ...(strings.best && strings.best.panels > chosen.panels ? useBest(facts) : []),
+          ...(strings.best && strings.best.panels > chosen.panels ? useBest(array) : []),
           ...(chosen.panels <= 400 ? [setCount] : []),
         ],
-        focus: '/array/count',
+        focus: `${paths.array}/count`,
       }
     : {
         id: 'strings.missing',
@@ -163,12 +167,12 @@ const countsDiffer: Rule = (facts) => {
         sentence: `${arrangementText(chosen)} takes ${chosen.panels} panels; the array has ${count}.`,
         value: chosen.panels,
         limit: count,
-        remedies: [...useBest(facts), ...(chosen.panels <= 400 ? [setCount] : [])],
-        focus: '/array/count',
+        remedies: [...useBest(array), ...(chosen.panels <= 400 ? [setCount] : [])],
+        focus: `${paths.array}/count`,
       };
 };
 
-const nothingFits: Rule = ({ strings, design }, pen) => {
+const nothingFits: ArrayRule = ({ strings, plan }, pen) => {
   if (!strings || strings.best) return null;
   const nearest = strings.arrangements[0];
   return {
@@ -176,14 +180,14 @@ const nothingFits: Rule = ({ strings, design }, pen) => {
     severity: 'stop',
     sheet: 'strings',
     title: 'No arrangement fits',
-    sentence: `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, design.array.count.value))}.` : ''} It takes another controller, or panels of other volts.`,
+    sentence: `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, plan.count.value))}.` : ''} It takes another controller, or panels of other volts.`,
   };
 };
 
-const clipped: Rule = ({ strings, array }, pen) => {
+const clipped: ArrayRule = ({ strings }, pen, { energy }) => {
   if (!strings || strings.chosen.faults !== 0 || strings.chosen.kept >= 0.999) return null;
   const { chosen } = strings;
-  const worst = array?.months.reduce((most, month) =>
+  const worst = energy?.months.reduce((most, month) =>
     month.clearClippedWh > most.clearClippedWh ? month : most,
   );
   const onClearDay =
@@ -201,7 +205,7 @@ const clipped: Rule = ({ strings, array }, pen) => {
   };
 };
 
-const fuses: Rule = ({ strings, module }, pen) => {
+const fuses: ArrayRule = ({ strings, module, paths }, pen) => {
   if (!strings || strings.chosen.parallel < 2) return null;
   const { chosen, backFedA, fuseA } = strings;
   const maxFuse = module.maxFuseA;
@@ -215,7 +219,7 @@ const fuses: Rule = ({ strings, module }, pen) => {
           title: 'Strings want fuses',
           sentence: `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one. The sheet gives no largest fuse: read it off the panel’s back.`,
           value: backFedA,
-          focus: '/array/module/maxFuse',
+          focus: `${paths.array}/module/maxFuse`,
         };
   }
   if (backFedA <= maxFuse) return null;
@@ -233,7 +237,7 @@ const fuses: Rule = ({ strings, module }, pen) => {
   };
 };
 
-const aboveWindow: Rule = ({ strings }, pen) => {
+const aboveWindow: ArrayRule = ({ strings }, pen) => {
   if (!strings || strings.chosen.faults !== 0 || !(strings.chosen.losses & LOSS.window)) return null;
   return {
     id: 'strings.window',
@@ -246,7 +250,7 @@ const aboveWindow: Rule = ({ strings }, pen) => {
   };
 };
 
-const impossibleSheet: Rule = ({ module }, pen) => {
+const impossibleSheet: ArrayRule = ({ module, paths }, pen) => {
   const { vocV, vmpV, iscA, impA, pmaxW } = module;
   const stop = (id: string, title: string, sentence: string, focus: string) => ({
     id,
@@ -261,7 +265,7 @@ const impossibleSheet: Rule = ({ module }, pen) => {
       'module.volts',
       'Working volts above open-circuit volts',
       `Vmp ${pen(vmpV, 'voltage')} cannot be above Voc ${pen(vocV, 'voltage')}. Are they swapped?`,
-      '/array/module/vmp',
+      `${paths.array}/module/vmp`,
     );
   }
   if (impA >= iscA) {
@@ -269,7 +273,7 @@ const impossibleSheet: Rule = ({ module }, pen) => {
       'module.amps',
       'Working amps above short-circuit amps',
       `Imp ${pen(impA, 'current')} cannot be above Isc ${pen(iscA, 'current')}. Are they swapped?`,
-      '/array/module/imp',
+      `${paths.array}/module/imp`,
     );
   }
   const product = vmpV * impA;
@@ -282,11 +286,11 @@ const impossibleSheet: Rule = ({ module }, pen) => {
     sentence: `Vmp × Imp is ${pen(product, 'power')}, Pmax ${pen(pmaxW, 'power')}; they should agree within 3 %.`,
     value: product,
     limit: pmaxW,
-    focus: '/array/module/pmax',
+    focus: `${paths.array}/module/pmax`,
   };
 };
 
-const missingCoefficient: Rule = ({ module }) => {
+const missingCoefficient: ArrayRule = ({ module, paths }) => {
   const missing = [
     ...(module.betaVoc === null ? ['Voc by temperature (the code table serves)'] : []),
     ...module.assumed,
@@ -298,27 +302,25 @@ const missingCoefficient: Rule = ({ module }) => {
     sheet: 'array',
     title: 'Coefficients are missing',
     sentence: `The sheet gives no ${missing.join(', no ')}. Careful stand-ins for crystalline silicon are used.`,
-    focus: '/array/module/betaVoc',
+    focus: `${paths.array}/module/betaVoc`,
   };
 };
 
-const insideOut: Rule = ({ design }, pen) => {
-  const { minVolts, maxWorkVolts, maxVolts } = design.strings.controller;
-  const ordered = minVolts.value < maxWorkVolts.value && maxWorkVolts.value <= maxVolts.value;
-  if (ordered) return null;
-  return {
-    id: 'controller.insideOut',
-    severity: 'stop',
-    sheet: 'strings',
-    title: 'The controller’s window is inside out',
-    sentence: `It should work from ${pen(minVolts.value, 'voltage')} up to ${pen(maxWorkVolts.value, 'voltage')} and bear ${pen(maxVolts.value, 'voltage')}, each above the one before.`,
-    focus: '/strings/controller/minVolts',
-  };
-};
+const insideOut: Rule = ({ design }, pen) =>
+  Object.entries(design.controllers).flatMap(([id, { minVolts, maxWorkVolts, maxVolts }], index) => {
+    if (minVolts.value < maxWorkVolts.value && maxWorkVolts.value <= maxVolts.value) return [];
+    return {
+      id: index === 0 ? 'controller.insideOut' : `controller.insideOut:${id}`,
+      severity: 'stop' as const,
+      sheet: 'strings' as const,
+      title: 'The controller’s window is inside out',
+      sentence: `It should work from ${pen(minVolts.value, 'voltage')} up to ${pen(maxWorkVolts.value, 'voltage')} and bear ${pen(maxVolts.value, 'voltage')}, each above the one before.`,
+      focus: `/controllers/${id}/minVolts`,
+    };
+  });
 
-export const STRINGS_RULES: readonly Rule[] = [
+const ARRAY_RULES: readonly ArrayRule[] = [
   impossibleSheet,
-  insideOut,
   coldOverLimit,
   hotTooLow,
   shortCircuit,
@@ -330,5 +332,17 @@ export const STRINGS_RULES: readonly Rule[] = [
   clipped,
   fuses,
 ];
+
+/** What is found of each array, named where there are several. */
+const ofEveryArray: Rule = (facts, pen) =>
+  facts.arrays.flatMap((array) =>
+    ARRAY_RULES.flatMap((rule) => rule(array, pen, facts) ?? []).map((found) => ({
+      ...found,
+      id: ofArray(found.id, facts.arrays, array.id),
+      title: array.called ? `${found.title}: ${array.called}` : found.title,
+    })),
+  );
+
+export const STRINGS_RULES: readonly Rule[] = [ofEveryArray, insideOut];
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

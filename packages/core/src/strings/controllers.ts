@@ -110,7 +110,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
   ),
 ];
 
-export function controllerOfClass({ label, kind, numbers }: ControllerClass): Controller {
+export function controllerOfClass({ label, kind, numbers }: ControllerClass): Omit<Controller, 'position'> {
   const entry = (value: number): Entry => ({ value, from: 'catalogue' });
   const entries = Object.fromEntries(Object.entries(numbers).map(([key, value]) => [key, entry(value)]));
   return { label, kind, ...(entries as Record<keyof ControllerClass['numbers'], Entry>) };

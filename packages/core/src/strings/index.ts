@@ -1,3 +1,4 @@
 export * from './controllers';
 export * from './fit';
+export * from './pulseWidth';
 export * from './strings';

@@ -4,7 +4,7 @@ import { plainClimate } from '../testing/climates';
 import { pulseWidthUse, sameArrangement } from '.';
 
 const dairy = examples()[1]!.design;
-const strings = (design: Design = dairy) => calculate(design, plainClimate()).strings!;
+const strings = (design: Design = dairy) => calculate(design, plainClimate()).arrays[0]!.strings!;
 const set = (path: string, value: unknown, design = dairy) => withValueAt(design, path, value);
 
 describe('the schools of cold', () => {
@@ -19,14 +19,14 @@ describe('the schools of cold', () => {
   });
   it('leave the code table alone where the sheet gives no coefficient', () => {
     const { schools, coldFactor } = strings(
-      set('/array/module/betaVoc', null, set('/place/low', measured(-22))),
+      set('/arrays/a1/module/betaVoc', null, set('/place/low', measured(-22))),
     );
     expect(schools).toMatchObject({ coefficient: null, meanYearlyLow: null });
     expect(coldFactor).toBe(1.2);
   });
   it('go on past the end of the table', () => {
     expect(
-      strings(set('/array/module/betaVoc', null, set('/place/low', measured(-55)))).coldFactor,
+      strings(set('/arrays/a1/module/betaVoc', null, set('/place/low', measured(-55)))).coldFactor,
     ).toBeCloseTo(codeTableFactor(-55), 9);
     expect(codeTableFactor(-55)).toBeCloseTo(1.25 + 15 * 0.0035, 9);
   });
@@ -40,15 +40,14 @@ describe('the window', () => {
   it('charges from the bank’s absorption plus headroom, or from the tracker’s least', () => {
     // iron-phosphate absorbs at 14.2 V a 12 V block
     expect(strings().window.chargesFromV).toBeCloseTo(4 * 14.2 + 5, 9);
-    expect(strings(set('/strings/controller/minVolts', chosen(120))).window.chargesFromV).toBe(120);
+    expect(strings(set('/controllers/c1/minVolts', chosen(120))).window.chargesFromV).toBe(120);
     expect(strings({ ...dairy, busVolts: 24 }).window.chargesFromV).toBeCloseTo(2 * 14.2 + 5, 9);
   });
   it('can use the watts its charge amps make at absorption, before its own loss', () => {
     expect(strings().window.usableW).toBeCloseTo((85 * 56.8) / 0.97, 6);
   });
   it('is hotter on a roof than on a pole, by ten kelvin', () => {
-    const cell = (mounting: 'roof' | 'pole') =>
-      strings({ ...dairy, array: { ...dairy.array, mounting } }).hotCellC;
+    const cell = (mounting: 'roof' | 'pole') => strings(set('/arrays/a1/mounting', mounting)).hotCellC;
     expect(cell('roof') - cell('pole')).toBe(10);
   });
 });
@@ -62,21 +61,21 @@ describe('the arrangements', () => {
       [1, 60],
     ] as const) {
       const { arrangements, chosen: own } = strings(
-        set('/strings/parallel', chosen(parallel), set('/strings/series', chosen(series))),
+        set(
+          '/arrays/a1/strings/parallel',
+          chosen(parallel),
+          set('/arrays/a1/strings/series', chosen(series)),
+        ),
       );
       expect(arrangements.filter((other) => sameArrangement(other, own))).toHaveLength(1);
     }
   });
   it('name the best only where one fits', () => {
     expect(strings().best).toMatchObject({ series: 3, parallel: 4, faults: 0 });
-    expect(strings(set('/strings/controller/maxVolts', chosen(30))).best).toBeNull();
+    expect(strings(set('/controllers/c1/maxVolts', chosen(30))).best).toBeNull();
   });
   it('use every input of a controller that has several', () => {
-    const two = set(
-      '/strings/controller/inputs',
-      chosen(2),
-      set('/strings/controller/maxIscAmps', chosen(44)),
-    );
+    const two = set('/controllers/c1/inputs', chosen(2), set('/controllers/c1/maxIscAmps', chosen(44)));
     expect(strings(two).best).toMatchObject({ series: 3, parallel: 2, inputs: 2, panels: 12 });
   });
 });

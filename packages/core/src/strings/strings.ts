@@ -1,8 +1,7 @@
 import type { BankResult } from '../bank';
 import type { RecordTemperature } from '../climate';
-import type { Design } from '../design/types';
+import type { ArrayPlan, Controller } from '../design/types';
 import { MOUNTINGS, codeTableFactor, coefficientFactor, type ModuleNumbers } from '../module';
-import { clamp } from '../sun';
 import {
   backFedAmps,
   fitStrings,
@@ -47,33 +46,38 @@ export function panelAtExtremes(
   coldFactor: number,
   lowC: number,
   hotCellC: number,
+  backs = 0,
 ): PanelAtExtremes {
   return {
     coldVocV: module.vocV * coldFactor,
     coldVmpV: module.vmpV * (1 + module.gammaPmax * (lowC - 25)),
     hotVmpV: module.vmpV * (1 + module.gammaPmax * (hotCellC - 25)),
-    iscA: module.iscA,
-    impA: module.impA,
-    pmaxW: module.pmaxW,
+    iscA: module.iscA * (1 + backs),
+    impA: module.impA * (1 + backs),
+    pmaxW: module.pmaxW * (1 + backs),
   };
 }
 
 /** Volts a string must reach to charge this bank through this controller. */
-export function chargesFrom(design: Design, bank: BankResult): number {
-  const { controller } = design.strings;
+export function chargesFrom(controller: Controller, bank: BankResult): number {
   return Math.max(controller.minVolts.value, bank.absorptionV + controller.headroom.value);
 }
 
-/** Fits the chosen panels to the controller at the place's record temperatures. */
+/**
+ * Fits an array's panels to its controller at the place's record temperatures.
+ * @param inputsTaken inputs of the controller that other arrays are on
+ */
 export function computeStrings(
-  design: Design,
+  plan: ArrayPlan,
+  controller: Controller,
   module: ModuleNumbers,
   bank: BankResult,
   low: RecordTemperature,
   high: RecordTemperature,
+  inputsTaken: number,
 ): StringsResult {
-  const { controller, series, parallel, inputs } = design.strings;
-  const hotCellC = high.valueC + MOUNTINGS[design.array.mounting].hotRiseK;
+  const { series, parallel, inputs } = plan.strings;
+  const hotCellC = high.valueC + MOUNTINGS[plan.mounting].hotRiseK;
   const yearlyLowC = low.valueC + YEARLY_LOW_ABOVE_RECORD_K;
   const schools: ColdSchools = {
     coefficient: module.betaVoc === null ? null : coefficientFactor(module.betaVoc, low.valueC),
@@ -82,17 +86,17 @@ export function computeStrings(
     yearlyLowC,
   };
   const coldFactor = schools.coefficient ?? schools.codeTable;
-  const panel = panelAtExtremes(module, coldFactor, low.valueC, hotCellC);
+  const panel = panelAtExtremes(module, coldFactor, low.valueC, hotCellC, plan.bifacial.value / 100);
   const window: ControllerWindow = {
     maxV: controller.maxVolts.value,
-    chargesFromV: chargesFrom(design, bank),
+    chargesFromV: chargesFrom(controller, bank),
     maxWorkV: controller.maxWorkVolts.value,
     maxA: controller.maxAmps.value,
     maxIscA: controller.maxIscAmps.value,
     usableW: (controller.chargeAmps.value * bank.absorptionV) / (controller.efficiency.value / 100),
-    inputs: controller.inputs.value,
+    inputs: Math.max(0, controller.inputs.value - inputsTaken),
   };
-  const count = design.array.count.value;
+  const count = plan.count.value;
   const chosen = tryArrangement(series.value, parallel.value, inputs.value, panel, window, count);
   const tried = fitStrings(panel, window, count);
   const known = tried.some((other) => sameArrangement(other, chosen));
@@ -108,15 +112,10 @@ export function computeStrings(
     chosen,
     arrangements: known ? tried : [...tried, chosen],
     best: best && best.faults === 0 ? best : null,
-    backFedA: backFedAmps(chosen.parallel, module.iscA),
-    fuseA: stringFuseA(module.iscA),
+    backFedA: backFedAmps(chosen.parallel, panel.iscA),
+    fuseA: stringFuseA(panel.iscA),
   };
 }
 
 export const sameArrangement = (a: Arrangement, b: Arrangement) =>
   a.series === b.series && a.parallel === b.parallel && a.inputs === b.inputs;
-
-/** Share of Pmax a controller that ties panels to the bank can use, 0–1. */
-export function pulseWidthUse(seriesCount: number, vmpV: number, bankV: number): number {
-  return clamp(bankV / (seriesCount * vmpV), 0, 1);
-}

@@ -1,4 +1,4 @@
-import type { GridClimate } from '../climate';
+import type { GridClimate, PlaceClimate } from '../climate';
 
 /** Plain climates with round figures, for tests that are not about climate. */
 export function plainClimate(latDeg = 41.6, parts: Partial<GridClimate> = {}): GridClimate {
@@ -16,5 +16,31 @@ export function plainClimate(latDeg = 41.6, parts: Partial<GridClimate> = {}): G
     landDistance: 0,
     linke: months.map(() => 3),
     ...parts,
+  };
+}
+
+/** One sky for every month, for tests of light alone. */
+export function skyOf(latDeg: number, ghiKWhm2: number, clearness: number): PlaceClimate {
+  const record = { valueC: 0, from: 'typed' as const, note: 'typed' };
+  const month = {
+    ghiKWhm2,
+    ghiFrom: 'typed' as const,
+    airC: 15,
+    airFrom: 'typed' as const,
+    minC: 10,
+    maxC: 20,
+    clearness,
+  };
+  return {
+    latDeg,
+    lonDeg: 0,
+    altitudeM: 0,
+    gridAltitudeM: 0,
+    months: Array.from({ length: 12 }, () => month),
+    low: record,
+    high: record,
+    linke: Array.from({ length: 12 }, () => 3),
+    landDistance: 0,
+    light: null,
   };
 }

@@ -91,6 +91,8 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
       return size < 10 && size > 0 ? 1 : 0;
     case 'energy':
     case 'charge':
+    case 'distance':
+      return Math.abs(shown) < 100 ? 1 : 0;
     case 'altitude':
     case 'angle':
     case 'count':

@@ -33,6 +33,7 @@ export const QUANTITIES = {
   charge: kind(D.CHARGE, 'Ah', 'amp-hours', 0),
   temperature: kind(D.TEMPERATURE, '°C', 'a temperature', 1, ['°C', '°F'], ['°F', '°C']),
   altitude: kind(D.LENGTH, 'm', 'a height', 0, ['m', 'ft'], ['ft', 'm']),
+  distance: kind(D.LENGTH, 'm', 'a length', 2, ['m', 'cm', 'mm'], ['ft', 'in', 'm']),
   angle: kind(D.NONE, '°', 'degrees', 1),
   latitude: kind(D.NONE, '°', 'degrees', 4),
   longitude: kind(D.NONE, '°', 'degrees', 4),

@@ -1,4 +1,4 @@
-import { resolveClimate, blankDesign, chosen, type ClimateGrid } from '@ivolt/core';
+import { resolveClimate, blankPlace, chosen, type ClimateGrid } from '@ivolt/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { loadGrid } from './loadGrid';
@@ -56,11 +56,11 @@ it('has an answer everywhere: on the date line, at sea and at the poles', () => 
     const climate = grid.at(lat, lon);
     expect([...climate.ghiKWhm2, ...climate.airC, climate.altitudeM].every(Number.isFinite)).toBe(true);
     const place = {
-      ...blankDesign({ name: 'x', kind: 'boat', units: 'metric', busVolts: 12 }).place,
+      ...blankPlace(),
       lat: chosen(lat),
       lon: chosen(lon),
     };
-    const resolved = resolveClimate(place, climate);
+    const resolved = resolveClimate({ place, stops: {} }, climate);
     expect(resolved && resolved.low.valueC < resolved.high.valueC).toBe(true);
   }
   expect(grid.at(0, 180)).toMatchObject({ airC: grid.at(0, -180).airC });

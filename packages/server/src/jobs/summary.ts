@@ -1,4 +1,4 @@
-import { judge, type ClimateGrid, type Design, type GridClimate, type Standing } from '@ivolt/core';
+import { judge, type ClimateGrid, type Design, type JobClimate, type Standing } from '@ivolt/core';
 
 /** What the list of jobs shows of one. */
 export interface Summary {
@@ -9,9 +9,13 @@ export interface Summary {
   figures: { label: string; number: string; unit: string; mark: 'stop' | 'look' | null }[];
 }
 
-export function climateOf(design: Design, grid: ClimateGrid): GridClimate | null {
-  const { lat, lon } = design.place;
-  return lat && lon ? grid.at(lat.value, lon.value) : null;
+/** What the grid says of the job's home and of its stops. */
+export function climateOf({ place, stops }: Design, grid: ClimateGrid): JobClimate | null {
+  if (!place.lat || !place.lon) return null;
+  const known = Object.entries(stops).flatMap(([id, { lat, lon }]) =>
+    lat && lon ? [[id, grid.at(lat.value, lon.value)] as const] : [],
+  );
+  return { ...grid.at(place.lat.value, place.lon.value), stops: Object.fromEntries(known) };
 }
 
 export function summarise(design: Design, grid: ClimateGrid): Summary {

@@ -13,7 +13,7 @@ describe('the window ruler', () => {
   const bars = () => screen.getAllByRole('button').map((bar) => bar.getAttribute('aria-label'));
 
   it('says in words what each bar shows', () => {
-    render(<WindowRuler picture={reckon().window!} onTry={() => undefined} />);
+    render(<WindowRuler picture={reckon().strings.a1!.window} onTry={() => undefined} />);
     expect(bars()).toEqual([
       expect.stringMatching(/^2 in series: from 5\d volts hot to 82 volts cold, too low to charge when hot$/),
       expect.stringMatching(/^3 in series: .* inside the window$/),
@@ -25,13 +25,15 @@ describe('the window ruler', () => {
   });
 
   it('hatches exactly the bars that leave the window', () => {
-    const { container } = render(<WindowRuler picture={reckon().window!} onTry={() => undefined} />);
+    const { container } = render(
+      <WindowRuler picture={reckon().strings.a1!.window} onTry={() => undefined} />,
+    );
     expect(container.querySelectorAll('[fill="url(#over)"]')).toHaveLength(2);
   });
 
   it('tries a bar by press and by key', () => {
     const tried: number[] = [];
-    render(<WindowRuler picture={reckon().window!} onTry={(series) => tried.push(series)} />);
+    render(<WindowRuler picture={reckon().strings.a1!.window} onTry={(series) => tried.push(series)} />);
     const three = screen.getByRole('button', { name: /^3 in series/ });
     fireEvent.click(three);
     fireEvent.keyDown(three, { key: 'Enter' });
@@ -44,7 +46,7 @@ describe('the window ruler', () => {
     for (const series of [1, 3, 7, 12]) {
       const { unmount } = render(
         <WindowRuler
-          picture={reckon(withValueAt(dairy, '/strings/series', chosen(series))).window!}
+          picture={reckon(withValueAt(dairy, '/arrays/a1/strings/series', chosen(series))).strings.a1!.window}
           onTry={() => undefined}
         />,
       );

@@ -85,7 +85,10 @@ export function Margin({ sheet }: { sheet: Sheet }) {
   const focus = useAppSelector(({ job }) => job.focus);
   const here = useFindings(onSheet(sheet));
   const elsewhere = useFindings((finding) => finding.sheet !== sheet && finding.severity !== 'note');
-  const figureId = focus.figureId ?? (focus.path ? figureFor(focus.path) : null) ?? GOVERNING[sheet];
+  const ofField = useAppSelector(({ job }) =>
+    focus.path && job.design ? figureFor(focus.path, job.design) : null,
+  );
+  const figureId = focus.figureId ?? ofField ?? GOVERNING[sheet];
   const figure = useAppSelector(({ job }) => job.evaluation?.figures[figureId]);
   const [stops, looks] = (['stop', 'look'] as const).map(
     (severity) => here.filter((finding) => finding.severity === severity).length,

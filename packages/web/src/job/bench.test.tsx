@@ -25,7 +25,7 @@ describe('the margin', () => {
   it('applies a remedy with one press, and says nothing of what is cured', () => {
     const { store } = show(<Margin sheet="strings" />);
     press('Use 3 × 4');
-    expect(store.getState().job.design?.strings).toMatchObject({
+    expect(store.getState().job.design?.arrays.a1?.strings).toMatchObject({
       series: { value: 3 },
       parallel: { value: 4 },
     });
@@ -97,11 +97,13 @@ describe('history', () => {
   it('names what would be undone and done again', () => {
     const { store } = show(<HistoryMenu />);
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Undo' }).disabled).toBe(true);
-    act(() => store.dispatch(putValue('Tilt the panels', '/array/tilt', { value: 60, from: 'chosen' })));
+    act(() =>
+      store.dispatch(putValue('Tilt the panels', '/arrays/a1/plane/tilt', { value: 60, from: 'chosen' })),
+    );
     press('Undo: Tilt the panels');
-    expect(store.getState().job.design?.array.tilt.value).toBe(40);
+    expect(store.getState().job.design?.arrays.a1?.plane.tilt.value).toBe(40);
     press('Redo: Tilt the panels');
-    expect(store.getState().job.design?.array.tilt.value).toBe(60);
+    expect(store.getState().job.design?.arrays.a1?.plane.tilt.value).toBe(60);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Design } from '@ivolt/core';
+import { migrate, type Design } from '@ivolt/core';
 
 /** Edits that the server does not hold yet, kept in the browser so that a closed tab loses nothing. */
 export interface Draft {
@@ -27,7 +27,10 @@ export function dropDraft(id: string): void {
 
 export function findDraft(id: string): Draft | null {
   try {
-    return JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Draft | null;
+    const draft = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Draft | null;
+    // kept by an older Ivolt, it is brought forward as the server brought its own
+    const forward = (design: Design) => migrate(design) as unknown as Design;
+    return draft && { ...draft, base: forward(draft.base), design: forward(draft.design) };
   } catch {
     return null;
   }

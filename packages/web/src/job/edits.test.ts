@@ -93,7 +93,7 @@ it('applies a remedy as one edit', () => {
   };
   const cold = evaluate(design, grid).findings[0]!;
   store.dispatch(applyRemedy(cold.title, cold.remedies[0]!));
-  expect(store.getState().job.design?.strings).toMatchObject({
+  expect(store.getState().job.design?.arrays.a1?.strings).toMatchObject({
     series: { value: 3 },
     parallel: { value: 4 },
   });

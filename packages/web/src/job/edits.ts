@@ -33,7 +33,7 @@ export const typeFigure =
   (dispatch, getState) => {
     const { design } = getState().job;
     if (!design) return;
-    const monthly = /^\/place\/(ghi|air)\//.test(path);
+    const monthly = /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$/.test(path);
     dispatch(
       putValue(
         `Change ${lower(labelOf(design, path))}`,

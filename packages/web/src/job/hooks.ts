@@ -1,4 +1,14 @@
-import { entryAt, fieldAt, type Design, type Entry, type Evaluation, type FieldSpec } from '@ivolt/core';
+import {
+  entryAt,
+  fieldAt,
+  inOrder,
+  ofArray,
+  type ArrayPlan,
+  type Design,
+  type Entry,
+  type Evaluation,
+  type FieldSpec,
+} from '@ivolt/core';
 import { useAppSelector } from '../app/store';
 
 /** The open design. Only under the bench, which waits for it. */
@@ -15,8 +25,25 @@ export function useEntry(path: string): { entry: Entry | undefined; spec: FieldS
   return { entry, spec: fieldAt(path) };
 }
 
+/** The array the sheets show. */
+export function useArray(): { id: string; plan: ArrayPlan; path: string; controllerPath: string } {
+  const { arrays } = useDesign();
+  const shown = useAppSelector(({ job }) => job.arrayId);
+  const inTurn = inOrder(arrays);
+  const [id, plan] = inTurn.find(([other]) => other === shown) ?? inTurn[0] ?? [];
+  if (!id || !plan) throw new Error('A design has an array');
+  return { id, plan, path: `/arrays/${id}`, controllerPath: `/controllers/${plan.strings.controller}` };
+}
+
+/** The id of a figure of one array. */
+export function useArrayFigure(arrayId: string): (id: string) => string {
+  const { arrays } = useDesign();
+  const inTurn = inOrder(arrays).map(([id]) => ({ id }));
+  return (id) => ofArray(id, inTurn, arrayId);
+}
+
 /** The computed figure that a field feeds most directly. */
-export function figureFor(path: string): string | null {
+export function figureFor(path: string, design: Pick<Design, 'arrays'>): string | null {
   const use = /^\/uses\/([^/]+)\//.exec(path)?.[1];
   if (use) return `use:${use}`;
   const month = /^\/place\/ghi\/(\d+)/.exec(path)?.[1];
@@ -28,16 +55,25 @@ export function figureFor(path: string): string | null {
     [/^\/bank\/(days|parallel)/, 'bank.days'],
     [/^\/bank\/series/, 'bank.unitsNeeded'],
     [/^\/bank/, 'bank.usable'],
-    [/^\/array\/module\/(voc|betaVoc)/, 'strings.cold'],
-    [/^\/array\/module\/vmp/, 'strings.hot'],
-    [/^\/array\/module\/isc/, 'strings.isc'],
-    [/^\/array\/count/, 'array.need'],
-    [/^\/array/, 'array.ratio'],
-    [/^\/strings\/(parallel|controller\/maxIsc)/, 'strings.isc'],
-    [/^\/strings\/controller\/(minVolts|headroom)/, 'strings.hot'],
-    [/^\/strings\/controller\/(chargeAmps|efficiency)/, 'strings.power'],
-    [/^\/strings\/controller\/maxAmps/, 'strings.imp'],
-    [/^\/strings/, 'strings.cold'],
+    [/^\/arrays\/[^/]+\/module\/(voc|betaVoc)/, 'strings.cold'],
+    [/^\/arrays\/[^/]+\/module\/vmp/, 'strings.hot'],
+    [/^\/arrays\/[^/]+\/module\/isc/, 'strings.isc'],
+    [/^\/arrays\/[^/]+\/strings\/parallel/, 'strings.isc'],
+    [/^\/arrays\/[^/]+\/strings/, 'strings.cold'],
+    [/^\/arrays\/[^/]+\/count/, 'array.need'],
+    [/^\/(arrays|energy)/, 'array.ratio'],
+    [/^\/controllers\/[^/]+\/maxIsc/, 'strings.isc'],
+    [/^\/controllers\/[^/]+\/(minVolts|headroom)/, 'strings.hot'],
+    [/^\/controllers\/[^/]+\/(chargeAmps|efficiency)/, 'strings.power'],
+    [/^\/controllers\/[^/]+\/maxAmps/, 'strings.imp'],
+    [/^\/controllers/, 'strings.cold'],
   ];
-  return known.find(([pattern]) => pattern.test(path))?.[1] ?? null;
+  const figure = known.find(([pattern]) => pattern.test(path))?.[1] ?? null;
+  const array = /^\/arrays\/([^/]+)/.exec(path)?.[1];
+  if (!figure?.startsWith('strings.') || !array) return figure;
+  return ofArray(
+    figure,
+    inOrder(design.arrays).map(([id]) => ({ id })),
+    array,
+  );
 }

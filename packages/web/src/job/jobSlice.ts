@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Conflict, Design, Evaluation, GridClimate, Guess, Operation } from '@ivolt/core';
+import type { Conflict, Design, Evaluation, JobClimate, Guess, Operation } from '@ivolt/core';
 
 /** One change as the person made it, with the way back. */
 export interface Edit {
@@ -27,10 +27,12 @@ export interface JobState {
   future: Edit[];
   saving: Saving;
   conflicts: Conflict[];
-  climate: { key: string; status: 'none' | 'reading' | 'read' | 'away'; grid: GridClimate | null };
+  climate: { key: string; status: 'none' | 'reading' | 'read' | 'away'; grid: JobClimate | null };
   evaluation: Evaluation | null;
   guesses: Guess[] | null;
   focus: { path: string | null; figureId: string | null };
+  /** The array the sheets show; null, or one that is gone, shows the first. */
+  arrayId: string | null;
   /** Said aloud and shown for a while. */
   notice: { text: string; undoable: boolean; at: number } | null;
 }
@@ -48,6 +50,7 @@ const initialState: JobState = {
   evaluation: null,
   guesses: null,
   focus: { path: null, figureId: null },
+  arrayId: null,
   notice: null,
 };
 
@@ -126,6 +129,9 @@ const jobSlice = createSlice({
     },
     sheetOpened: (state) => {
       state.focus = { path: null, figureId: null };
+    },
+    arrayShown: (state, { payload }: PayloadAction<string>) => {
+      state.arrayId = payload;
     },
     noticed: (state, { payload }: PayloadAction<{ text: string; undoable?: boolean; at: number } | null>) => {
       state.notice = payload && { undoable: false, ...payload };

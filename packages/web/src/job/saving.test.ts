@@ -66,13 +66,13 @@ it('sends the very same save again while the server is away, and says so', async
   await pass(600);
   expect(store.getState().job.saving).toMatchObject({ state: 'away' });
   expect(findDraft(ID)?.design.bank.days.value).toBe(3);
-  store.dispatch(putValue('Tilt', '/array/tilt', chosen(50)));
+  store.dispatch(putValue('Tilt', '/arrays/a1/plane/tilt', chosen(50)));
   await pass(8000);
   const [first, second, third, fourth] = sent.map(({ body }) => body);
   expect(second?.saveId).toBe(first?.saveId);
   expect(third?.saveId).toBe(first?.saveId);
   expect(third?.patch).toEqual(first?.patch);
-  expect(fourth).toMatchObject({ base: 2, patch: [{ path: '/array/tilt/value', value: 50 }] });
+  expect(fourth).toMatchObject({ base: 2, patch: [{ path: '/arrays/a1/plane/tilt/value', value: 50 }] });
   expect(store.getState().job.saving).toMatchObject({ state: 'saved' });
   saver.close();
 });
@@ -80,14 +80,14 @@ it('sends the very same save again while the server is away, and says so', async
 it('puts its edits on top of what another tab saved, field by field', async () => {
   const store = openedStore();
   const saver = new Saver(store, ID);
-  const theirs = withValueAt(withDays(9), '/array/tilt', chosen(20));
+  const theirs = withValueAt(withDays(9), '/arrays/a1/plane/tilt', chosen(20));
   answer(409, { title: 'stale', revision: 5, document: theirs });
   answer(200, { revision: 6 });
   store.dispatch(putValue('Carry', '/bank/days', chosen(3)));
   await pass(1500);
   const { job } = store.getState();
   expect(job.design?.bank.days.value).toBe(3);
-  expect(job.design?.array.tilt.value).toBe(20);
+  expect(job.design?.arrays.a1?.plane.tilt.value).toBe(20);
   expect(job.conflicts).toEqual([{ path: '/bank/days/value', mine: 3, theirs: 9 }]);
   expect(sent[1]?.body).toMatchObject({ base: 5, patch: [{ path: '/bank/days/value', value: 3 }] });
   expect(job.saved?.revision).toBe(6);
@@ -114,12 +114,12 @@ it('says why the server refuses, and tries no more until something changes', asy
 
 it('opens a job with the edits an earlier visit could not store', async () => {
   keepDraft(ID, { base: design, revision: 1, design: withDays(7) });
-  answer(200, { id: ID, revision: 4, design: withValueAt(design, '/array/tilt', chosen(15)) });
+  answer(200, { id: ID, revision: 4, design: withValueAt(design, '/arrays/a1/plane/tilt', chosen(15)) });
   const store = createStore();
   await openJob(store, ID);
   expect(store.getState().job).toMatchObject({
     status: 'ready',
-    design: { bank: { days: { value: 7 } }, array: { tilt: { value: 15 } } },
+    design: { bank: { days: { value: 7 } }, arrays: { a1: { plane: { tilt: { value: 15 } } } } },
     saved: { revision: 4 },
     saving: { state: 'waiting' },
   });

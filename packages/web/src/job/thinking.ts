@@ -1,4 +1,5 @@
-import { placeOf } from './place';
+import type { GridClimate } from '@ivolt/core';
+import { pointsOf } from './place';
 import type { AppStore } from '../app/store';
 import { api } from '../api/client';
 import { core, patientCore } from '../workers/core';
@@ -14,6 +15,7 @@ export class Thinker {
   private stale = true;
   private closed = false;
   private seen: unknown[] = [];
+  private readonly climates = new Map<string, GridClimate>();
   private guessTimer: ReturnType<typeof setTimeout> | undefined;
   private climateTimer: ReturnType<typeof setTimeout> | undefined;
   private readonly unsubscribe: () => void;
@@ -69,23 +71,44 @@ export class Thinker {
 
   private readClimate(): void {
     const { design, climate } = this.store.getState().job;
-    const place = design && placeOf(design);
-    const key = place ? `${place.lat},${place.lon}` : '';
+    const points = design ? pointsOf(design) : [];
+    const key = JSON.stringify(points);
     if (key === climate.key) return;
     clearTimeout(this.climateTimer);
-    this.store.dispatch(jobActions.climateChanged({ key, status: place ? 'reading' : 'none', grid: null }));
-    if (place) void this.fetchClimate(key, place.lat, place.lon);
+    const [home] = points;
+    // while only stops are read the year goes on with what is known
+    const sameHome = home && climate.grid?.latDeg === home.lat && climate.grid.lonDeg === home.lon;
+    this.store.dispatch(
+      jobActions.climateChanged({
+        key,
+        status: home ? 'reading' : 'none',
+        grid: sameHome ? climate.grid : null,
+      }),
+    );
+    if (home) void this.fetchClimate(key, points);
   }
 
-  private async fetchClimate(key: string, lat: number, lon: number): Promise<void> {
+  private async fetchClimate(key: string, points: ReturnType<typeof pointsOf>): Promise<void> {
     const current = () => !this.closed && this.store.getState().job.climate.key === key;
     try {
-      const grid = await api.climate(lat, lon);
-      if (current()) this.store.dispatch(jobActions.climateChanged({ key, status: 'read', grid }));
+      const read = await Promise.all(
+        points.map(async ({ id, lat, lon }) => [id, await this.climateAt(lat, lon)] as const),
+      );
+      const home = read.find(([id]) => id === null)?.[1];
+      if (!current() || !home) return;
+      const stops = Object.fromEntries(read.filter(([id]) => id !== null));
+      this.store.dispatch(jobActions.climateChanged({ key, status: 'read', grid: { ...home, stops } }));
     } catch {
       if (!current()) return;
       this.store.dispatch(jobActions.climateChanged({ key, status: 'away', grid: null }));
-      this.climateTimer = setTimeout(() => void this.fetchClimate(key, lat, lon), CLIMATE_RETRY_MS);
+      this.climateTimer = setTimeout(() => void this.fetchClimate(key, points), CLIMATE_RETRY_MS);
     }
+  }
+
+  private async climateAt(lat: number, lon: number): Promise<GridClimate> {
+    const key = `${lat},${lon}`;
+    const known = this.climates.get(key) ?? (await api.climate(lat, lon));
+    this.climates.set(key, known);
+    return known;
   }
 }

@@ -135,11 +135,11 @@ describe('array', () => {
     const offer = screen.getByRole('button', { name: /^Tilt \d+°$/ });
     const best = Number(/\d+/.exec(offer.textContent ?? '')?.[0]);
     fireEvent.click(offer);
-    expect(store.getState().job.design?.array.tilt).toEqual({ value: best, from: 'chosen' });
+    expect(store.getState().job.design?.arrays.a1?.plane.tilt).toEqual({ value: best, from: 'chosen' });
     expect(screen.queryByRole('button', { name: /^Tilt/ })).toBeNull();
   });
   it('marks the worst month and the class that was typed over', () => {
-    show(<ArraySheet />, withValueAt(dairy, '/array/module/voc', chosen(38)));
+    show(<ArraySheet />, withValueAt(dairy, '/arrays/a1/module/voc', chosen(38)));
     expect(screen.getByText('410 W, 108 half-cells, typed over')).toBeTruthy();
     const chosenRows = screen.getAllByRole('row').filter((row) => row.getAttribute('data-chosen') === 'true');
     expect(chosenRows.map((row) => row.querySelector('td')?.textContent)).toEqual(['January']);

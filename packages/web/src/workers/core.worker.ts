@@ -7,7 +7,7 @@ import {
   type Design,
   type Evaluation,
   type FieldProblem,
-  type GridClimate,
+  type JobClimate,
   type Guess,
   type JobFileReading,
 } from '@ivolt/core';
@@ -15,8 +15,8 @@ import { expose } from 'comlink';
 
 /** The computation, away from the thread that types. */
 const core = {
-  evaluate: (design: Design, grid: GridClimate | null): Evaluation => evaluate(design, grid),
-  guesses: (design: Design, grid: GridClimate | null): Guess[] =>
+  evaluate: (design: Design, grid: JobClimate | null): Evaluation => evaluate(design, grid),
+  guesses: (design: Design, grid: JobClimate | null): Guess[] =>
     rankGuesses(design, grid, penFor(design.units)),
   problems: (design: Design): FieldProblem[] => problemsOf(design),
   readJobFile: (text: string): JobFileReading => readJobFile(text),

@@ -149,3 +149,12 @@ export async function setDeleted(db: Queryable, id: string, deleted: boolean): P
   );
   return rowCount === 1;
 }
+
+/** Jobs, the deleted ones left out, whose document is of an older version. */
+export async function jobsOlderThan(db: Queryable, version: number): Promise<string[]> {
+  const { rows } = await db.query<{ id: string }>(
+    "SELECT id FROM jobs WHERE deleted_at IS NULL AND (document ->> 'version')::int < $1 ORDER BY id",
+    [version],
+  );
+  return rows.map(({ id }) => id);
+}

@@ -1,36 +1,20 @@
-import {
-  CONTROLLER_CLASSES,
-  controllerClass,
-  controllerOfClass,
-  type ArrangementRow,
-  type ControllerKind,
-} from '@ivolt/core';
+import { withValueAt, type ArrangementRow } from '@ivolt/core';
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { WindowRuler } from '../../charts/WindowRuler';
 import { useAppDispatch } from '../../app/store';
-import { edit, putValue } from '../../job/edits';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { edit } from '../../job/edits';
+import { useArray, useArrayFigure, useEvaluation } from '../../job/hooks';
 import { Action } from '../../ui/controls';
-import { Select } from '../../ui/Opener';
 import { FigureBlock } from '../../ui/FigureBlock';
 import { Ink } from '../../ui/Ink';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../ui/Pencil';
 import { SheetHead } from '../../ui/SheetHead';
 import { color, site } from '../../ui/tokens';
+import { ArrayTabs } from '../array/ArrayTabs';
+import { ControllerOfArray, ControllerSelect, ControllerSheet } from './ControllerParts';
 
-const FIELDS = [
-  'maxVolts',
-  'minVolts',
-  'maxWorkVolts',
-  'headroom',
-  'maxAmps',
-  'maxIscAmps',
-  'chargeAmps',
-  'efficiency',
-  'inputs',
-] as const;
 const SHOWN_AT_FIRST = 8;
 
 const Frame = styled(Scroll)`
@@ -89,27 +73,31 @@ const nameOf = ({ series, parallel, inputs }: Pick<ArrangementRow, 'series' | 'p
 export function StringsSheet() {
   const dispatch = useAppDispatch();
   const evaluation = useEvaluation();
-  const { strings } = useDesign();
+  const { id, plan, path } = useArray();
+  const figure = useArrayFigure(id);
+  const { strings } = plan;
+  const picture = evaluation?.strings[id] ?? null;
   const use = (arrangement: Pick<ArrangementRow, 'series' | 'parallel' | 'inputs'>) =>
     dispatch(
-      edit(`Use ${nameOf(arrangement)}`, (design) => ({
-        ...design,
-        strings: {
-          ...design.strings,
+      edit(`Use ${nameOf(arrangement)}`, (design) =>
+        withValueAt(design, `${path}/strings`, {
+          ...strings,
           series: { value: arrangement.series, from: 'chosen' },
           parallel: { value: arrangement.parallel, from: 'chosen' },
           inputs: { value: arrangement.inputs, from: 'chosen' },
-        },
-      })),
+        }),
+      ),
     );
   return (
     <>
       <SheetHead sheet="strings" />
+      <ArrayTabs />
       <Row>
         <ControllerSelect />
-        <Pencil path="/strings/series" />
-        <Pencil path="/strings/parallel" />
-        <Pencil path="/strings/inputs" />
+        <ControllerOfArray />
+        <Pencil path={`${path}/strings/series`} />
+        <Pencil path={`${path}/strings/parallel`} />
+        <Pencil path={`${path}/strings/inputs`} />
         <Pencil
           path="/place/low"
           label="Coldest on record"
@@ -118,10 +106,10 @@ export function StringsSheet() {
           fallback={evaluation?.climate?.lowC ?? null}
         />
       </Row>
-      {evaluation?.window ? (
+      {picture ? (
         <div style={{ marginTop: 20 }}>
           <WindowRuler
-            picture={evaluation.window}
+            picture={picture.window}
             onTry={(series) =>
               use({ series, parallel: strings.parallel.value, inputs: strings.inputs.value })
             }
@@ -132,27 +120,27 @@ export function StringsSheet() {
           The ruler waits for the place: its record low and high set the ends of every bar.
         </Note>
       )}
-      {evaluation?.window ? (
+      {picture ? (
         <Row style={{ marginTop: 14 }}>
           <FigureBlock label="cold, open">
-            <Ink id="strings.cold" />
+            <Ink id={figure('strings.cold')} />
           </FigureBlock>
           <FigureBlock label="hot, working">
-            <Ink id="strings.hot" />
+            <Ink id={figure('strings.hot')} />
           </FigureBlock>
           <FigureBlock label="short-circuit">
-            <Ink id="strings.isc" />
+            <Ink id={figure('strings.isc')} />
           </FigureBlock>
           <FigureBlock label="working amps">
-            <Ink id="strings.imp" />
+            <Ink id={figure('strings.imp')} />
           </FigureBlock>
           <FigureBlock label="to the bank, full sun">
-            <Ink id="strings.power" />
+            <Ink id={figure('strings.power')} />
           </FigureBlock>
         </Row>
       ) : null}
-      {evaluation && evaluation.arrangements.length > 0 ? (
-        <Arrangements rows={evaluation.arrangements} onUse={use} />
+      {picture && picture.arrangements.length > 0 ? (
+        <Arrangements rows={picture.arrangements} onUse={use} />
       ) : null}
       <ControllerSheet />
     </>
@@ -238,59 +226,6 @@ function Arrangements({
           </Action>
         </p>
       ) : null}
-    </Section>
-  );
-}
-
-function ControllerSelect() {
-  const dispatch = useAppDispatch();
-  const { controller } = useDesign().strings;
-  const of = CONTROLLER_CLASSES.find(({ label }) => label === controller.label);
-  const untouched =
-    of &&
-    Object.entries(of.numbers).every(
-      ([key, value]) => controller[key as keyof typeof of.numbers].value === value,
-    );
-  return (
-    <Select
-      label="Controller"
-      value={of?.id ?? null}
-      shown={untouched ? controller.label : `${controller.label}, typed over`}
-      choices={CONTROLLER_CLASSES.map(({ id, label, about }) => ({ id, label, about }))}
-      onChange={(id) =>
-        dispatch(
-          edit(`Take a controller of ${controllerClass(id).label}`, (design) => ({
-            ...design,
-            strings: { ...design.strings, controller: controllerOfClass(controllerClass(id)) },
-          })),
-        )
-      }
-    />
-  );
-}
-
-function ControllerSheet() {
-  const dispatch = useAppDispatch();
-  const { kind } = useDesign().strings.controller;
-  return (
-    <Section aria-labelledby="strings-controller">
-      <h2 id="strings-controller">The controller’s data sheet</h2>
-      <Row>
-        <Select
-          label="Works by"
-          value={kind}
-          choices={[
-            { id: 'mppt', label: 'tracking', about: 'turns spare volts into amps' },
-            { id: 'pwm', label: 'pulse width', about: 'ties the panels to the bank’s volts' },
-          ]}
-          onChange={(next: ControllerKind) =>
-            dispatch(putValue('Change how the controller works', '/strings/controller/kind', next))
-          }
-        />
-        {FIELDS.map((key) => (
-          <Pencil key={key} path={`/strings/controller/${key}`} />
-        ))}
-      </Row>
     </Section>
   );
 }

@@ -1,13 +1,30 @@
 import fc from 'fast-check';
 import { MEAN_DAYS, MONTH_DAYS, dailyExtraterrestrial } from '../sun';
 import { readJson, relative } from '../testing/fixtures';
-import { STEP_H, planeDay } from '.';
+import { skyOf } from '../testing/climates';
+import { STEPS, STEP_H, lightOnPlane, monthLight, sunDay } from '.';
 
 interface YearReference {
   latDeg: number;
   ghiKWhm2: number[];
   albedo: number;
   planes: { tiltDeg: number; azimuthDeg: number; poaHayDaviesKWhm2: number[] }[];
+}
+
+/** Energy of a mean day on an open plane with nothing lost at the glass, kWh/m². */
+function dayOn(
+  latDeg: number,
+  month: number,
+  ghi: number,
+  clearness: number,
+  tiltDeg: number,
+  azimuthDeg: number,
+  albedo: number,
+) {
+  const light = new Float64Array(STEPS);
+  const sky = monthLight(skyOf(latDeg, ghi, clearness), month, 'hay-davies');
+  lightOnPlane(sunDay(latDeg, month), sky, { tiltDeg, azimuthDeg }, albedo, null, false, light);
+  return (light.reduce((sum, value) => sum + value, 0) * STEP_H) / 1000;
 }
 
 /** Months of the plane from the months on the flat, kWh/m². */
@@ -21,8 +38,7 @@ function monthsOf(
   return ghiByMonth.map((month, index) => {
     const daily = month / MONTH_DAYS[index]!;
     const clearness = daily / dailyExtraterrestrial(latDeg, MEAN_DAYS[index]!);
-    const [day] = planeDay(latDeg, index, daily, clearness, [{ tiltDeg, azimuthDeg }], albedo);
-    return (day!.reduce((sum, value) => sum + value, 0) * STEP_H * MONTH_DAYS[index]!) / 1000;
+    return dayOn(latDeg, index, daily, clearness, tiltDeg, azimuthDeg, albedo) * MONTH_DAYS[index]!;
   });
 }
 
@@ -52,8 +68,7 @@ describe('planes', () => {
   });
   const energy = (lat: number, month: number, clearness: number, tiltDeg: number, azimuthDeg: number) => {
     const ghi = clearness * dailyExtraterrestrial(lat, MEAN_DAYS[month]!);
-    const [day] = planeDay(lat, month, ghi, clearness, [{ tiltDeg, azimuthDeg }], 0.2);
-    return { ghi, poa: (day!.reduce((sum, value) => sum + value, 0) * STEP_H) / 1000 };
+    return { ghi, poa: dayOn(lat, month, ghi, clearness, tiltDeg, azimuthDeg, 0.2) };
   };
 
   it('keeps the day’s total on the flat', () => {

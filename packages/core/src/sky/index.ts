@@ -1,0 +1,4 @@
+export * from './monthLight';
+export * from './plane';
+export * from './planeYear';
+export * from './skyline';

@@ -1,0 +1,233 @@
+import type { PlaceClimate } from '../climate';
+import type { SkyModel } from '../design/types';
+import {
+  MEAN_DAYS,
+  SOLAR_CONSTANT,
+  airMass,
+  circumsolar,
+  cosDeg,
+  declinationOfDay,
+  eccentricity,
+  erbsHourlyDiffuse,
+  globalHourShare,
+  ineichen,
+  perezCoefficients,
+  pressureAt,
+  sinDeg,
+  spreadOfDays,
+  sunsetHourAngle,
+  turn,
+} from '../sun';
+import { remember } from './remember';
+
+/** Steps in a day: one every twenty minutes, 5° of hour angle. */
+export const STEPS = 72;
+export const STEP_H = 24 / STEPS;
+const hourAngleOf = (step: number) => -180 + (360 / STEPS) * (step + 0.5);
+export const solarHourOf = (step: number) => STEP_H * (step + 0.5);
+
+/** The sun on the mean day of a month at one latitude, a value a step. */
+export interface SunDay {
+  cosZenith: Float64Array;
+  /** Where it stands, as a unit vector's east and north parts. */
+  east: Float64Array;
+  north: Float64Array;
+  elevationDeg: Float64Array;
+  azimuthDeg: Float64Array;
+  sunsetDeg: number;
+  extraterrestrialWm2: number;
+  /** Share of the day's global light at each step; they add up to one. */
+  global: Float64Array;
+}
+
+/** Light of a month or of a cloudless day through the day, W/m² at each step, ready for any plane. */
+export interface DayLight {
+  ghi: Float64Array;
+  dni: Float64Array;
+  /** The diffuse in three parts: from the whole sky, from round the sun, and from the horizon. */
+  dome: Float64Array;
+  round: Float64Array;
+  horizon: Float64Array;
+  /** Least cosine of the zenith the part round the sun is divided by. */
+  leastCosZenith: number;
+}
+
+/** Twelve months of this many latest places are kept; a server reckons the jobs of many. */
+const PLACES = 16;
+const sunDays = remember<SunDay>(12 * PLACES);
+const monthLights = remember<DayLight>(12 * PLACES);
+const clearLights = remember<DayLight>(12 * PLACES);
+
+/** @param month 0–11 */
+export const sunDay = (latDeg: number, month: number): SunDay =>
+  sunDays(`${latDeg} ${month}`, () => makeSunDay(latDeg, month));
+
+const series = () => new Float64Array(STEPS);
+
+function makeSunDay(latDeg: number, month: number): SunDay {
+  const day = MEAN_DAYS[month] ?? 1;
+  const declination = declinationOfDay(day);
+  const sunsetDeg = sunsetHourAngle(latDeg, declination);
+  const [sinLat, cosLat] = [sinDeg(latDeg), cosDeg(latDeg)];
+  const [sinDec, cosDec] = [sinDeg(declination), cosDeg(declination)];
+  const sun: SunDay = {
+    cosZenith: series(),
+    east: series(),
+    north: series(),
+    elevationDeg: series(),
+    azimuthDeg: series(),
+    sunsetDeg,
+    extraterrestrialWm2: SOLAR_CONSTANT * eccentricity(day),
+    global: hourShares(sunsetDeg),
+  };
+  for (let step = 0; step < STEPS; step++) {
+    const [cosHour, sinHour] = [cosDeg(hourAngleOf(step)), sinDeg(hourAngleOf(step))];
+    const up = sinLat * sinDec + cosLat * cosDec * cosHour;
+    const east = -cosDec * sinHour;
+    const north = sinDec * cosLat - cosDec * sinLat * cosHour;
+    sun.cosZenith[step] = up;
+    sun.east[step] = east;
+    sun.north[step] = north;
+    sun.elevationDeg[step] = (Math.asin(Math.min(1, Math.max(-1, up))) * 180) / Math.PI;
+    sun.azimuthDeg[step] = turn((Math.atan2(east, north) * 180) / Math.PI);
+  }
+  return sun;
+}
+
+/** Share of the day's global light at each step; they add up to one. */
+function hourShares(sunsetDeg: number): Float64Array {
+  const shares = Float64Array.from({ length: STEPS }, (_, step) =>
+    globalHourShare(hourAngleOf(step), sunsetDeg),
+  );
+  const sum = shares.reduce((total, share) => total + share, 0);
+  return sum > 0 ? shares.map((share) => share / sum) : shares;
+}
+
+const emptyLight = (model: SkyModel): DayLight => ({
+  ghi: series(),
+  dni: series(),
+  dome: series(),
+  round: series(),
+  horizon: series(),
+  // 89° for Hay & Davies, 85° for Perez
+  leastCosZenith: model === 'perez' ? 0.087156 : 0.017452,
+});
+
+/** Adds one kind of sky to a step of the light. */
+function addSky(
+  light: DayLight,
+  step: number,
+  weight: number,
+  model: SkyModel,
+  sky: { ghi: number; dni: number; dhi: number; cosZenith: number; outside: number; round?: number },
+): void {
+  const { ghi, dni, dhi, cosZenith, outside } = sky;
+  let [round, horizon] = [0, 0];
+  if (model === 'hay-davies') round = sky.round ?? circumsolar(dhi, dni, outside);
+  else if (model === 'perez' && dhi > 0) {
+    const zenithDeg = (Math.acos(cosZenith) * 180) / Math.PI;
+    const [f1, f2] = perezCoefficients(zenithDeg, dni, dhi, outside, airMass(zenithDeg));
+    round = dhi * f1;
+    horizon = dhi * f2;
+  }
+  light.ghi[step] = (light.ghi[step] ?? 0) + weight * ghi;
+  light.dni[step] = (light.dni[step] ?? 0) + weight * dni;
+  light.dome[step] = (light.dome[step] ?? 0) + weight * (dhi - round);
+  light.round[step] = (light.round[step] ?? 0) + weight * round;
+  light.horizon[step] = (light.horizon[step] ?? 0) + weight * horizon;
+}
+
+/** Kinds of day a month is made of, from dark to bright. */
+const DAYS = 12;
+
+/**
+ * A month's light as the mean of its dark and bright days, each split by its own clearness hour by hour. One mean day
+ * for the whole month would have too little diffuse light in winter and flatter steep panels. A file of the person's
+ * own brings its light with it.
+ * @param month 0–11
+ * @source Erbs, Klein & Duffie 1982 (hours); Collares-Pereira & Rabl 1979 (shape of the day); spread of days as in
+ *   `spreadOfDays`
+ */
+export function monthLight(climate: PlaceClimate, month: number, model: SkyModel): DayLight {
+  const at = climate.months[month];
+  if (!at) return emptyLight(model);
+  if (climate.light && at.ghiFrom === 'file') return lightOfFile(climate.light, climate.latDeg, month, model);
+  const { ghiKWhm2, clearness } = at;
+  return monthLights(`${climate.latDeg} ${month} ${ghiKWhm2} ${clearness} ${model}`, () => {
+    const light = emptyLight(model);
+    const day = sunDay(climate.latDeg, month);
+    if (day.sunsetDeg < 0.5 || ghiKWhm2 <= 0) return light;
+    const outside = day.extraterrestrialWm2;
+    const days = spreadOfDays(clearness, DAYS);
+    const mean = days.reduce((sum, other) => sum + other, 0) / DAYS;
+    for (let step = 0; step < STEPS; step++) {
+      const cosZenith = day.cosZenith[step] ?? 0;
+      if (cosZenith <= 0.005) continue;
+      const meanGhi = (ghiKWhm2 * 1000 * (day.global[step] ?? 0)) / STEP_H;
+      for (const other of days) {
+        const ghi = meanGhi * (other / mean);
+        const dhi = ghi * erbsHourlyDiffuse(Math.min(1, ghi / (outside * cosZenith)));
+        const dni = Math.min((ghi - dhi) / cosZenith, outside);
+        addSky(light, step, 1 / DAYS, model, { ghi, dni, dhi, cosZenith, outside });
+      }
+    }
+    return light;
+  });
+}
+
+const FILE_STEPS = 48;
+
+function lightOfFile(
+  file: NonNullable<PlaceClimate['light']>,
+  latDeg: number,
+  month: number,
+  model: SkyModel,
+): DayLight {
+  const light = emptyLight(model);
+  const day = sunDay(latDeg, month);
+  const at = (values: number[][], step: number) =>
+    values[month]?.[Math.min(FILE_STEPS - 1, Math.floor((step * FILE_STEPS) / STEPS))] ?? 0;
+  for (let step = 0; step < STEPS; step++) {
+    const cosZenith = day.cosZenith[step] ?? 0;
+    if (cosZenith <= 0.005) continue;
+    addSky(light, step, 1, model, {
+      ghi: at(file.ghi, step),
+      dni: at(file.dni, step),
+      dhi: at(file.dhi, step),
+      round: at(file.circumsolar, step),
+      cosZenith,
+      outside: day.extraterrestrialWm2,
+    });
+  }
+  return light;
+}
+
+/** Light of a cloudless mean day of a month. @source Ineichen & Perez 2002 */
+export function clearLight(climate: PlaceClimate, month: number): DayLight {
+  const { latDeg, altitudeM, linke } = climate;
+  return clearLights(`${latDeg} ${month} ${altitudeM} ${linke[month]}`, () => {
+    const light = emptyLight('hay-davies');
+    const day = sunDay(latDeg, month);
+    const outside = day.extraterrestrialWm2;
+    const pressure = pressureAt(altitudeM) / 101_325;
+    for (let step = 0; step < STEPS; step++) {
+      const cosZenith = day.cosZenith[step] ?? 0;
+      if (cosZenith <= 0.01) continue;
+      const zenith = (Math.acos(cosZenith) * 180) / Math.PI;
+      const sky = ineichen(zenith, airMass(zenith) * pressure, linke[month] ?? 3, altitudeM, outside);
+      addSky(light, step, 1, 'hay-davies', {
+        ghi: sky.ghiWm2,
+        dni: sky.dniWm2,
+        dhi: sky.dhiWm2,
+        cosZenith,
+        outside,
+      });
+    }
+    return light;
+  });
+}
+
+/** Air through the day, °C: a cosine between the mean minimum and maximum, warmest at 15:00 solar. */
+export function airAt(solarHour: number, minC: number, maxC: number): number {
+  return (minC + maxC) / 2 + ((maxC - minC) / 2) * cosDeg((solarHour - 15) * 15);
+}

@@ -1,0 +1,76 @@
+import { cosDeg, sinDeg } from '../sun';
+import { STEPS, type DayLight, type SunDay } from './monthLight';
+
+export interface Plane {
+  tiltDeg: number;
+  /** Clockwise from true north. */
+  azimuthDeg: number;
+}
+
+/** What stands between the sky and a plane. */
+export interface Screen {
+  /** Share of the beam that comes through at each step of this month's day, 0–1. */
+  beam: Float64Array;
+  /** Share of the plane's own view of the sky that is open, 0–1. */
+  sky: number;
+}
+
+/**
+ * Share of the beam that gets through the glass, against light that falls straight on.
+ * @param cosIncidence 0–1
+ * @source Martin & Ruiz 2001 with a_r = 0.16
+ */
+export function martinRuiz(cosIncidence: number, ar = 0.16): number {
+  if (cosIncidence <= 0) return 0;
+  return (1 - Math.exp(-cosIncidence / ar)) / (1 - Math.exp(-1 / ar));
+}
+
+/** The same by the older one-number rule. @source ASHRAE 93, b0 = 0.05 */
+export function ashraeModifier(cosIncidence: number, b0 = 0.05): number {
+  return cosIncidence <= 0 ? 0 : Math.max(0, 1 - b0 * (1 / cosIncidence - 1));
+}
+
+/**
+ * Light on a plane through the day, W/m² at each step, written to `result`.
+ * @param albedo ground reflection 0–1
+ * @param glass true where reflection at the glass is taken off the beam
+ * @source Hay & Davies 1980, Perez et al. 1990 or isotropic, as the light was split
+ */
+export function lightOnPlane(
+  sun: SunDay,
+  light: DayLight,
+  plane: Plane,
+  albedo: number,
+  screen: Screen | null,
+  glass: boolean,
+  result: Float64Array,
+): void {
+  const cosTilt = cosDeg(plane.tiltDeg);
+  const sinTilt = sinDeg(plane.tiltDeg);
+  const north = sinTilt * cosDeg(plane.azimuthDeg);
+  const east = sinTilt * sinDeg(plane.azimuthDeg);
+  const seen = ((1 + cosTilt) / 2) * (screen?.sky ?? 1);
+  const ground = (albedo * (1 - cosTilt)) / 2;
+  for (let step = 0; step < STEPS; step++) {
+    const ghi = light.ghi[step] as number;
+    if (ghi <= 0) {
+      result[step] = 0;
+      continue;
+    }
+    const cosZenith = sun.cosZenith[step] as number;
+    const facing = Math.max(
+      0,
+      cosZenith * cosTilt + (sun.north[step] as number) * north + (sun.east[step] as number) * east,
+    );
+    const through = screen === null ? 1 : (screen.beam[step] as number);
+    const glazed = glass && facing > 0 ? martinRuiz(facing) : 1;
+    const round = (light.round[step] as number) / Math.max(cosZenith, light.leastCosZenith);
+    result[step] = Math.max(
+      0,
+      facing * through * glazed * ((light.dni[step] as number) + round) +
+        (light.dome[step] as number) * seen +
+        (light.horizon[step] as number) * sinTilt +
+        ghi * ground,
+    );
+  }
+}

@@ -1,0 +1,81 @@
+import { inOrder, monthName } from '@ivolt/core';
+import { styled } from 'styled-components';
+import { MonthsPicture } from '../../charts/MonthsPicture';
+import { useDesign, useEvaluation } from '../../job/hooks';
+import { Ink } from '../../ui/Ink';
+import { Scroll, Section, Table } from '../../ui/layout';
+import { site } from '../../ui/tokens';
+import { worstMonth } from '../worst';
+
+const Months = styled(Scroll)`
+  max-width: 640px;
+  ${site} {
+    th,
+    td {
+      padding-right: 6px;
+    }
+  }
+`;
+
+/** The year: what is made and what is used, of each array where there are several. */
+export function MadeAndUsed() {
+  const evaluation = useEvaluation();
+  const { arrays } = useDesign();
+  if (!evaluation) return null;
+  const worst = worstMonth(evaluation);
+  const several = Object.keys(arrays).length > 1 ? inOrder(arrays) : [];
+  return (
+    <Section aria-labelledby="array-year" style={{ marginTop: 0 }}>
+      <h2 id="array-year">Made and used</h2>
+      <MonthsPicture months={evaluation.months} worst={worst} />
+      <Months style={{ marginTop: 14 }}>
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">Month</th>
+              <th scope="col" className="n">
+                Peak sun hours
+              </th>
+              {several.map(([id, { name }]) => (
+                <th key={id} scope="col" className="n">
+                  {name}
+                </th>
+              ))}
+              <th scope="col" className="n">
+                Made a day
+              </th>
+              <th scope="col" className="n">
+                Used a day
+              </th>
+              <th scope="col" className="n">
+                Made to used
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {evaluation.months.map(({ month, poaKWhm2, ratio, inUse, byArray }) => (
+              <tr key={month} data-chosen={month === worst} data-quiet={!inUse}>
+                <td>{monthName(month)}</td>
+                <td className="n">{poaKWhm2.toFixed(1)}</td>
+                {several.map(([id]) => (
+                  <td key={id} className="n">
+                    {((byArray[id] ?? 0) / 1000).toFixed(2)}
+                  </td>
+                ))}
+                <td className="n">
+                  <Ink id={`made:${month}`} />
+                </td>
+                <td className="n">
+                  <Ink id={`load:${month}`} />
+                </td>
+                <td className={ratio !== null && ratio < 1 ? 'n bad' : 'n'}>
+                  {ratio === null ? '–' : ratio.toFixed(2)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Months>
+    </Section>
+  );
+}

@@ -1,0 +1,150 @@
+import {
+  CONTROLLER_CLASSES,
+  controllerClass,
+  controllerOfClass,
+  inOrder,
+  withValueAt,
+  type Controller,
+  type ControllerKind,
+} from '@ivolt/core';
+import { useAppDispatch } from '../../app/store';
+import { edit, putValue } from '../../job/edits';
+import { useArray, useDesign } from '../../job/hooks';
+import { Action } from '../../ui/controls';
+import { Note, Row, Section } from '../../ui/layout';
+import { Select } from '../../ui/Opener';
+import { Pencil } from '../../ui/Pencil';
+
+const FIELDS = [
+  'maxVolts',
+  'minVolts',
+  'maxWorkVolts',
+  'headroom',
+  'maxAmps',
+  'maxIscAmps',
+  'chargeAmps',
+  'efficiency',
+  'inputs',
+] as const;
+
+function useController(): Controller {
+  const { plan } = useArray();
+  const controller = useDesign().controllers[plan.strings.controller];
+  if (!controller) throw new Error('An array has a controller');
+  return controller;
+}
+
+/** A typical class, or what has been typed over it; with several controllers, which of them this array is on. */
+export function ControllerSelect() {
+  const dispatch = useAppDispatch();
+  const { controllerPath } = useArray();
+  const controller = useController();
+  const of = CONTROLLER_CLASSES.find(({ label }) => label === controller.label);
+  const untouched =
+    of &&
+    Object.entries(of.numbers).every(
+      ([key, value]) => controller[key as keyof typeof of.numbers].value === value,
+    );
+  return (
+    <Select
+      label="Controller"
+      value={of?.id ?? null}
+      shown={untouched ? controller.label : `${controller.label}, typed over`}
+      choices={CONTROLLER_CLASSES.map(({ id, label, about }) => ({ id, label, about }))}
+      onChange={(id) =>
+        dispatch(
+          putValue(`Take a controller of ${controllerClass(id).label}`, controllerPath, {
+            position: controller.position,
+            ...controllerOfClass(controllerClass(id)),
+          }),
+        )
+      }
+    />
+  );
+}
+
+/** Which controller the array is strung to, where there are several arrays to share them. */
+export function ControllerOfArray() {
+  const dispatch = useAppDispatch();
+  const { id, plan, path } = useArray();
+  const { controllers, arrays } = useDesign();
+  const inTurn = inOrder(controllers);
+  if (Object.keys(arrays).length < 2) return null;
+  const own = plan.strings.controller;
+  const shared = Object.entries(arrays).filter(([, { strings }]) => strings.controller === own).length > 1;
+  const words = (controllerId: string) => {
+    const number = inTurn.findIndex(([other]) => other === controllerId) + 1;
+    const others = Object.entries(arrays)
+      .filter(([other, { strings }]) => other !== id && strings.controller === controllerId)
+      .map(([, { name }]) => name || 'an unnamed array');
+    return `${number}, ${others.length > 0 ? `with ${others.join(' and ')}` : 'alone'}`;
+  };
+  const ownOne = () =>
+    dispatch(
+      edit('Give it a controller of its own', (design) => {
+        const fresh = `c${crypto.randomUUID().slice(0, 8)}`;
+        const last = Math.max(...Object.values(design.controllers).map(({ position }) => position));
+        const copy = { ...(design.controllers[own] as Controller), position: last + 1 };
+        return withValueAt(
+          withValueAt(design, `/controllers/${fresh}`, copy),
+          `${path}/strings/controller`,
+          fresh,
+        );
+      }),
+    );
+  const move = (next: string) =>
+    dispatch(
+      edit(`String it to controller ${inTurn.findIndex(([other]) => other === next) + 1}`, (design) => {
+        const moved = withValueAt(design, `${path}/strings/controller`, next);
+        const used = new Set(Object.values(moved.arrays).map(({ strings }) => strings.controller));
+        // a controller that nothing is strung to any more goes with the last that was
+        return used.has(own) ? moved : withValueAt(moved, `/controllers/${own}`, undefined);
+      }),
+    );
+  return (
+    <>
+      <Select
+        label="Strung to"
+        value={own}
+        choices={inTurn.map(([controllerId, { label }]) => ({
+          id: controllerId,
+          label: words(controllerId),
+          about: label,
+        }))}
+        onChange={move}
+      />
+      {shared ? (
+        <Note className="screen" style={{ alignSelf: 'end' }}>
+          <Action onPress={ownOne}>Give it a controller of its own</Action>
+        </Note>
+      ) : null}
+    </>
+  );
+}
+
+export function ControllerSheet() {
+  const dispatch = useAppDispatch();
+  const { controllerPath } = useArray();
+  const { kind } = useController();
+  return (
+    <Section aria-labelledby="strings-controller">
+      <h2 id="strings-controller">The controller’s data sheet</h2>
+      <Row>
+        <Select
+          label="Works by"
+          value={kind}
+          choices={[
+            { id: 'mppt', label: 'tracking', about: 'turns spare volts into amps' },
+            { id: 'pwm', label: 'pulse width', about: 'ties the panels to the bank’s volts' },
+          ]}
+          onChange={(next: ControllerKind) =>
+            dispatch(putValue('Change how the controller works', `${controllerPath}/kind`, next))
+          }
+        />
+        {FIELDS.map((key) => (
+          <Pencil key={key} path={`${controllerPath}/${key}`} />
+        ))}
+      </Row>
+    </Section>
+  );
+}
