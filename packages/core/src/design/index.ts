@@ -1,6 +1,7 @@
 export * from './blank';
 export * from './evaluate';
 export * from './examples';
+export * from './fieldPicture';
 export * from './fields';
 export * from './guesses';
 export * from './jobFile';
@@ -9,6 +10,7 @@ export * from './patch';
 export * from './pointer';
 export * from './schema';
 export * from './sheets';
+export * from './skyPicture';
 export * from './types';
 export * from './validate';
 export * from './verdict';

@@ -4,6 +4,7 @@ import { ARRAY_RULES } from './array';
 import { BANK_RULES } from './bank';
 import { findingsBy, type Finding } from './finding';
 import { PLACE_RULES } from './place';
+import { SHADE_RULES } from './shade';
 import { STRINGS_RULES } from './strings';
 import { USES_RULES } from './uses';
 
@@ -14,7 +15,7 @@ export { arrangementText } from './array';
 
 export function findingsOf(facts: Facts, pen: Pen): Finding[] {
   return findingsBy(
-    [...STRINGS_RULES, ...ARRAY_RULES, ...BANK_RULES, ...PLACE_RULES, ...USES_RULES],
+    [...STRINGS_RULES, ...ARRAY_RULES, ...SHADE_RULES, ...BANK_RULES, ...PLACE_RULES, ...USES_RULES],
     facts,
     pen,
   );

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { MEAN_DAYS, MONTH_DAYS, dailyExtraterrestrial } from '../sun';
-import { readJson, relative } from '../testing/fixtures';
+import type { SkyModel } from '../design';
+import { readCsv, readJson, relative } from '../testing/fixtures';
 import { skyOf } from '../testing/climates';
-import { STEPS, STEP_H, lightOnPlane, monthLight, sunDay } from '.';
+import { STEPS, STEP_H, ashraeModifier, lightOnPlane, martinRuiz, monthLight, sunDay } from '.';
 
 interface YearReference {
   latDeg: number;
@@ -112,4 +113,60 @@ describe('planes', () => {
   it('has nothing to give in polar night', () => {
     expect(energy(80, 11, 0.5, 60, 180).poa).toBe(0);
   });
+});
+
+describe('glass', () => {
+  // pvlib iam.ashrae (b = 0.05) and iam.martin_ruiz (a_r = 0.16)
+  it.each(readCsv('incidence-modifier.csv'))('turns light away at $aoiDeg°', (row) => {
+    const cosIncidence = Math.cos((row.aoiDeg! * Math.PI) / 180);
+    expect(Math.abs(ashraeModifier(cosIncidence) - row.ashraeB005!)).toBeLessThan(1e-5);
+    expect(Math.abs(martinRuiz(cosIncidence) - row.martinRuizA016!)).toBeLessThan(1e-5);
+  });
+  it('gives nothing from behind', () => {
+    expect([ashraeModifier(-0.2), martinRuiz(-0.2), martinRuiz(0)]).toEqual([0, 0, 0]);
+    expect(martinRuiz(1)).toBeCloseTo(1, 12);
+  });
+});
+
+describe('the models of the sky', () => {
+  const steep = (model: SkyModel) => {
+    const light = new Float64Array(STEPS);
+    const sky = monthLight(skyOf(45, 2.4, 0.45), 1, model);
+    lightOnPlane(sunDay(45, 1), sky, { tiltDeg: 60, azimuthDeg: 180 }, 0.2, null, false, light);
+    return light.reduce((sum, watts) => sum + watts, 0);
+  };
+  it('differ as they should: an even sky is darkest for a steep panel, Perez and Hay–Davies within 6 %', () => {
+    expect(steep('isotropic')).toBeLessThan(steep('hay-davies'));
+    expect(relative(steep('perez'), steep('hay-davies'))).toBeLessThan(0.06);
+  });
+  it('share out all of the diffuse, whichever they are', () => {
+    for (const model of ['hay-davies', 'perez', 'isotropic'] as const) {
+      const light = monthLight(skyOf(45, 2.4, 0.45), 1, model);
+      const even = monthLight(skyOf(45, 2.4, 0.45), 1, 'isotropic');
+      for (let step = 0; step < STEPS; step++)
+        expect(light.dome[step]! + light.round[step]!).toBeCloseTo(even.dome[step]!, 9);
+    }
+  });
+});
+
+it('never lets a plane that faces the sun be beaten by one that does not, by beam alone', () => {
+  const sun = sunDay(45, 3);
+  const beam = monthLight(skyOf(45, 4, 0.5), 3, 'isotropic');
+  const only = { ...beam, dome: new Float64Array(STEPS), ghi: beam.ghi };
+  const light = new Float64Array(STEPS);
+  const at = (tiltDeg: number, azimuthDeg: number, step: number) => {
+    lightOnPlane(sun, only, { tiltDeg, azimuthDeg }, 0, null, true, light);
+    return light[step]!;
+  };
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 25, max: 46 }),
+      fc.integer({ min: 0, max: 90 }),
+      fc.integer({ min: 0, max: 359 }),
+      (step, tilt, azimuth) => {
+        const facing = at(90 - sun.elevationDeg[step]!, sun.azimuthDeg[step]!, step);
+        expect(facing).toBeGreaterThanOrEqual(at(tilt, azimuth, step) - 1e-9);
+      },
+    ),
+  );
 });

@@ -4,4 +4,4 @@ export * from './extraterrestrial';
 export * from './meanDay';
 export * from './position';
 export * from './transposition';
-export { clamp, cosDeg, sinDeg, tanDeg, turn } from './angles';
+export { acosDeg, clamp, cosDeg, sinDeg, tanDeg, turn } from './angles';

@@ -15,6 +15,7 @@ import {
   hayDavies,
   incidenceDeg,
   ineichen,
+  perezCoefficients,
   pressureAt,
   spreadOfDays,
   sunPosition,
@@ -175,6 +176,37 @@ describe('a tilted plane', () => {
       expect(Math.abs(plane.beamWm2 - row.beamWm2!)).toBeLessThan(0.02 + row.beamWm2! * 1e-3);
       expect(Math.abs(plane.skyWm2 - row.skyHayDaviesWm2!)).toBeLessThan(0.02 + row.skyHayDaviesWm2! * 1e-3);
       expect(Math.abs(plane.groundWm2 - row.groundWm2!)).toBeLessThan(0.01 + row.groundWm2! * 1e-3);
+    },
+  );
+});
+
+describe('the sky after Perez', () => {
+  it.each(readCsv('transposition.csv'))(
+    'agrees with pvlib’s Perez 1990 at tilt $tiltDeg, zenith $zenithDeg',
+    (row) => {
+      const cos = (deg: number) => Math.cos((deg * Math.PI) / 180);
+      const [f1, f2] = perezCoefficients(
+        row.zenithDeg!,
+        row.dniWm2!,
+        row.dhiWm2!,
+        row.extraterrestrialWm2!,
+        row.relativeAirmass!,
+      );
+      const incidence = incidenceDeg(
+        row.zenithDeg!,
+        row.solarAzimuthDeg!,
+        row.tiltDeg!,
+        row.surfaceAzimuthDeg!,
+      );
+      const round = Math.max(0, cos(incidence)) / Math.max(cos(row.zenithDeg!), cos(85));
+      const sky =
+        row.dhiWm2! *
+        ((1 - f1) * ((1 + cos(row.tiltDeg!)) / 2) +
+          f1 * round +
+          f2 * Math.sin((row.tiltDeg! * Math.PI) / 180));
+      expect(Math.abs(Math.max(0, sky) - row.skyPerez1990Wm2!)).toBeLessThan(
+        0.05 + row.skyPerez1990Wm2! * 5e-3,
+      );
     },
   );
 });

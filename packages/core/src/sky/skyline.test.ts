@@ -1,0 +1,300 @@
+import fc from 'fast-check';
+import { blankArray, chosen, type ArrayPlan, type Obstacle, type Skyline } from '../design';
+import { resolveClimate } from '../climate';
+import { readSheet } from '../module';
+import { blankPlace, type PlaneKind } from '../design';
+import { plainClimate } from '../testing/climates';
+import {
+  OPEN_SKYLINE,
+  beamThrough,
+  computePlaneYear,
+  horizonAt,
+  isOpen,
+  openSky,
+  outlineOf,
+  planeIn,
+  rowShade,
+  rowsLeft,
+  rowsSky,
+  seasonOf,
+} from '.';
+
+const obstacle = (
+  parts: Partial<Record<'azimuth' | 'distance' | 'height' | 'bottom' | 'width', number>>,
+  kind: Obstacle['kind'] = 'chimney',
+): Obstacle => {
+  const { azimuth = 180, distance = 10, height = 5, bottom = 0, width = 2 } = parts;
+  return {
+    name: 'it',
+    kind,
+    position: 1,
+    azimuth: chosen(azimuth),
+    distance: chosen(distance),
+    height: chosen(height),
+    bottom: chosen(bottom),
+    width: chosen(width),
+    leafed: chosen(20),
+    bare: chosen(60),
+    bareMonths: [11, 12, 1, 2, 3],
+  };
+};
+const sky = (...obstacles: Obstacle[]): Skyline => ({
+  points: {},
+  obstacles: Object.fromEntries(obstacles.map((one, i) => [`o${i}`, one])),
+});
+const wall = (height: number): Skyline => ({
+  points: Object.fromEntries(Array.from({ length: 72 }, (_, i) => [String(i * 5), height])),
+  obstacles: {},
+});
+
+const climateAt = (latDeg: number) =>
+  resolveClimate(
+    { place: { ...blankPlace(), lat: chosen(latDeg), lon: chosen(0) }, stops: {} },
+    plainClimate(latDeg),
+  )!;
+const yearOf = (change: Partial<ArrayPlan>, latDeg = 52) => {
+  const plan = { ...blankArray(1, 'c1'), ...change };
+  return computePlaneYear(climateAt(latDeg), plan, readSheet(plan.module), 'hay-davies');
+};
+const total = (change: Partial<ArrayPlan>, latDeg = 52) =>
+  yearOf(change, latDeg).reduce((sum, { poaKWhm2 }) => sum + poaKWhm2, 0);
+const plane = (kind: PlaneKind, tilt: number, azimuth = 180): Pick<ArrayPlan, 'plane'> => ({
+  plane: { ...blankArray(1, 'c1').plane, kind, tilt: chosen(tilt), azimuth: chosen(azimuth) },
+});
+
+describe('the painted horizon', () => {
+  it('is straight between its points and goes on past north', () => {
+    const points = { '350': 10, '355': 20, '0': 10 };
+    expect(horizonAt(points, 352.5)).toBeCloseTo(15, 9);
+    expect(horizonAt(points, 357.5)).toBeCloseTo(15, 9);
+    expect(horizonAt(points, -2.5)).toBeCloseTo(15, 9);
+    expect(horizonAt(points, 2.5)).toBeCloseTo(5, 9);
+    expect(horizonAt(points, 90)).toBe(0);
+  });
+  it('cuts the sun off below it', () => {
+    expect(beamThrough(wall(20), 0, 6, 123, 19)).toBe(0);
+    expect(beamThrough(wall(20), 0, 6, 123, 21)).toBe(1);
+  });
+  it('takes cos² of its height from the sky of a level panel', () => {
+    // isotropic sky above a horizon of even height h, seen from the level: cos² h (analytic)
+    for (const height of [10, 30, 60]) {
+      const open = openSky(wall(height), `wall ${height}`, 6, { tiltDeg: 0, azimuthDeg: 180 });
+      expect(Math.abs(open - Math.cos((height * Math.PI) / 180) ** 2)).toBeLessThan(0.01);
+    }
+  });
+  it('never gives energy as it rises', () => {
+    fc.assert(
+      fc.property(
+        fc.dictionary(
+          fc.integer({ min: 0, max: 71 }).map((i) => String(i * 5)),
+          fc.integer({ min: 0, max: 40 }),
+        ),
+        fc.integer({ min: 0, max: 71 }),
+        (points, at) => {
+          const key = String(at * 5);
+          const higher = { ...points, [key]: (points[key] ?? 0) + 15 };
+          const [low, high] = [points, higher].map((one) =>
+            total({ skyline: { points: one, obstacles: {} } }),
+          );
+          expect(high!).toBeLessThanOrEqual(low! + 1e-9);
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+});
+
+describe('things in the way', () => {
+  it('stand where their distance, height and width put them', () => {
+    const outline = outlineOf(obstacle({ azimuth: 200, distance: 10, height: 10, width: 20 }));
+    expect(outline.topDeg).toBeCloseTo(45, 9);
+    expect([outline.fromDeg, outline.toDeg]).toEqual(
+      [155, 245].map((deg) => expect.closeTo(deg, 9) as number),
+    );
+  });
+  it('shade only behind them, and only up to their top', () => {
+    const chimney = sky(obstacle({ azimuth: 180, distance: 10, height: 10, width: 2 }));
+    expect(beamThrough(chimney, 0, 6, 180, 44)).toBe(0);
+    expect(beamThrough(chimney, 0, 6, 180, 46)).toBe(1);
+    expect(beamThrough(chimney, 0, 6, 195, 44)).toBe(1);
+    expect(beamThrough(chimney, 0, 6, 0, 20)).toBe(1);
+  });
+  it('let the sun pass beneath a boom', () => {
+    const boom = sky(obstacle({ distance: 2, bottom: 1, height: 1.3, width: 4 }, 'boom'));
+    const degrees = (metres: number) => (Math.atan2(metres, 2) * 180) / Math.PI;
+    expect(beamThrough(boom, 0, 6, 180, degrees(0.5))).toBe(1);
+    expect(beamThrough(boom, 0, 6, 180, degrees(1.1))).toBe(0);
+    expect(beamThrough(boom, 0, 6, 180, degrees(1.4))).toBe(1);
+  });
+  it('take more than their part of an array: a mast over a quarter takes three quarters', () => {
+    // common practice: a narrow shadow on a small array takes up to three quarters of its output
+    const mast = sky(obstacle({ distance: 3, height: 9, width: 0.5 }, 'mast'));
+    expect(beamThrough(mast, 2, 6, 180, 30)).toBeCloseTo(0.25, 9);
+    expect(beamThrough(mast, 20, 6, 180, 30)).toBeCloseTo(1 - 3 * (0.5 / 20), 9);
+  });
+  it('let light through leaves, and more through bare branches', () => {
+    const tree = sky(obstacle({ distance: 10, height: 30, width: 8 }, 'tree'));
+    expect(beamThrough(tree, 0, 7, 180, 30)).toBeCloseTo(0.2, 9);
+    expect(beamThrough(tree, 0, 1, 180, 30)).toBeCloseTo(0.6, 9);
+  });
+  it('cost their own months and hours: a ridge of 16° in the south takes midwinter at 52° N, not midsummer', () => {
+    const ridge = sky(
+      obstacle({ distance: 1000, height: 1000 * Math.tan((16 * Math.PI) / 180), width: 4000 }, 'ridge'),
+    );
+    const [open, behind] = [yearOf({}), yearOf({ skyline: ridge })];
+    const left = (month: number) => behind[month - 1]!.poaKWhm2 / open[month - 1]!.poaKWhm2;
+    // the sun stands at 90 − 52 − 23 = 15° at noon on the shortest days
+    expect(left(12)).toBeLessThan(0.6);
+    expect(left(6)).toBeGreaterThan(0.93);
+    expect(behind[11]!.openKWhm2).toBeCloseTo(open[11]!.poaKWhm2, 9);
+    expect(Math.max(...behind[11]!.lost)).toBeGreaterThan(0.5);
+  });
+  it('are none in an open sky', () => {
+    expect([isOpen(OPEN_SKYLINE), isOpen(sky(obstacle({}))), isOpen(wall(0)), isOpen(wall(3))]).toEqual([
+      true,
+      false,
+      true,
+      false,
+    ]);
+  });
+});
+
+describe('rows', () => {
+  const rows = (count: number, pitch: number, upright = false): ArrayPlan['rows'] => ({
+    count: chosen(count),
+    pitch: chosen(pitch),
+    length: chosen(2),
+    upright,
+  });
+  it('begin to shade where the usual rule for their pitch says', () => {
+    // pitch without shade: L (cos β + sin β ÷ tan α), common practice in every layout handbook
+    fc.assert(
+      fc.property(fc.integer({ min: 5, max: 70 }), fc.integer({ min: 8, max: 60 }), (tilt, elevation) => {
+        const [b, a] = [tilt, elevation].map((deg) => (deg * Math.PI) / 180) as [number, number];
+        const pitch = 2 * (Math.cos(b) + Math.sin(b) / Math.tan(a));
+        expect(rowShade(elevation, 0, tilt, pitch * 1.001, 2)).toBe(0);
+        expect(rowShade(elevation, 0, tilt, pitch * 0.98, 2)).toBeGreaterThan(0);
+      }),
+    );
+  });
+  it('shade as a ray drawn past the row in front does', () => {
+    // a ray from a point on the slope towards the sun, followed to the row in front
+    const drawn = (elevation: number, off: number, tilt: number, pitch: number) => {
+      const [b, e, o] = [tilt, elevation, off].map((deg) => (deg * Math.PI) / 180) as [
+        number,
+        number,
+        number,
+      ];
+      const rise = Math.tan(e) / Math.cos(o);
+      let shaded = 0;
+      for (let i = 0; i < 4000; i++) {
+        const t = (2 * (i + 0.5)) / 4000;
+        const [x, y] = [pitch + t * Math.cos(b), t * Math.sin(b)];
+        const topX = 2 * Math.cos(b);
+        if (y + (x - topX) * rise < 2 * Math.sin(b)) shaded++;
+      }
+      return shaded / 4000;
+    };
+    for (const [elevation, off, tilt, pitch] of [
+      [12, 0, 35, 4],
+      [20, 50, 35, 3],
+      [8, -60, 60, 6],
+      [30, 20, 15, 2.2],
+    ] as const) {
+      expect(
+        Math.abs(rowShade(elevation, off, tilt, pitch, 2) - drawn(elevation, off, tilt, pitch)),
+      ).toBeLessThan(2e-3);
+    }
+  });
+  it('stop lying panels by thirds and upright ones whole, all but the first row', () => {
+    const at = { tiltDeg: 35, azimuthDeg: 180 };
+    const shade = rowShade(12, 0, 35, 4, 2);
+    expect(shade).toBeGreaterThan(1 / 3);
+    expect(shade).toBeLessThan(2 / 3);
+    expect(rowsLeft(rows(4, 4), at, 180, 12)).toBeCloseTo(1 - (2 / 3) * (3 / 4), 9);
+    expect(rowsLeft(rows(4, 4, true), at, 180, 12)).toBeCloseTo(1 / 4, 9);
+    expect(rowsLeft(rows(1, 4), at, 180, 12)).toBe(1);
+    expect(rowsLeft(rows(4, 40), at, 180, 12)).toBe(1);
+  });
+  it('hide sky from each other by the masking angle', () => {
+    // pvlib 0.11 shading.masking_angle(20, 0.5, 0.5) = 6.377°, by its formula
+    const masking = Math.atan2(0.25 * Math.sin(0.34907), 1 - 0.25 * Math.cos(0.34907));
+    const many = rowsSky(rows(1000, 4), 20);
+    expect(many).toBeCloseTo(1 - (0.999 * (1 - Math.cos(masking))) / 2, 6);
+    expect(rowsSky(rows(3, 4), 0)).toBe(1);
+  });
+  it('make less the closer they stand', () => {
+    const made = [2.1, 3, 4, 6, 12].map((pitch) => total({ rows: rows(5, pitch) }));
+    expect(made).toEqual([...made].sort((a, b) => a - b));
+    expect(made[4]!).toBeLessThanOrEqual(total({}));
+  });
+});
+
+describe('planes through the year', () => {
+  it('have seasons by their hemisphere', () => {
+    expect([1, 4, 7, 10].map((month) => seasonOf(month, 50, 4))).toEqual([
+      'winter',
+      'spring',
+      'summer',
+      'autumn',
+    ]);
+    expect([1, 4, 7, 10].map((month) => seasonOf(month, -35, 4))).toEqual([
+      'summer',
+      'autumn',
+      'winter',
+      'spring',
+    ]);
+    expect([3, 4, 9, 10].map((month) => seasonOf(month, 50, 2))).toEqual([
+      'winter',
+      'summer',
+      'summer',
+      'winter',
+    ]);
+    const seasonal = plane('seasonal', 0);
+    expect(planeIn(seasonal, 12, 50).tiltDeg).toBe(60);
+    expect(planeIn(seasonal, 12, -50).tiltDeg).toBe(20);
+  });
+  it('of a roof that moves are the mean of all headings', () => {
+    const headings = Array.from({ length: 12 }, (_, i) => total(plane('fixed', 30, i * 30)));
+    const mean = headings.reduce((sum, one) => sum + one, 0) / 12;
+    expect(total(plane('moving', 30))).toBeCloseTo(mean, 6);
+    expect(total(plane('moving', 0))).toBeCloseTo(total(plane('fixed', 0)), 6);
+  });
+  it('turn what stands on a moving roof with it', () => {
+    const mast = { skyline: sky(obstacle({ azimuth: 0, distance: 2, height: 8, width: 0.3 }, 'mast')) };
+    const still = total({ ...plane('fixed', 0), ...mast });
+    const turning = total({ ...plane('moving', 0), ...mast });
+    const open = total(plane('fixed', 0));
+    // north of a northern array it hardly shades; with every heading it must
+    expect(turning).toBeLessThan(still);
+    expect(turning).toBeGreaterThan(0.8 * open);
+  });
+  it('mirror east and west under a mirrored skyline', () => {
+    const [east, west] = [90, 270].map((azimuth) =>
+      total({
+        ...plane('fixed', 35, azimuth),
+        skyline: sky(obstacle({ azimuth, distance: 20, height: 12, width: 6 })),
+      }),
+    );
+    expect(east!).toBeCloseTo(west!, 6);
+  });
+  it('lose to snow and dirt by the month, and gain from their backs', () => {
+    const clean = yearOf({});
+    const snowy = yearOf({
+      snowBy: { '1': chosen(50) },
+      soilingBy: { '7': chosen(23) },
+      bifacial: chosen(10),
+    });
+    const watts = (year: typeof clean, month: number) => year[month - 1]!.perWatt.reduce((a, b) => a + b, 0);
+    expect(watts(snowy, 1) / watts(clean, 1)).toBeCloseTo(0.5 * 1.1, 6);
+    expect(watts(snowy, 7) / watts(clean, 7)).toBeCloseTo((0.77 / 0.97) * 1.1, 6);
+    expect(watts(snowy, 4) / watts(clean, 4)).toBeCloseTo(1.1, 6);
+  });
+  it('see more ground where it is white', () => {
+    const [steepGrass, steepSnow] = [undefined, chosen(70)].map((albedo) =>
+      yearOf({ ...plane('fixed', 80), albedoBy: albedo ? { '2': albedo } : {} }),
+    );
+    expect(steepSnow![1]!.poaKWhm2).toBeGreaterThan(1.1 * steepGrass![1]!.poaKWhm2);
+    expect(steepSnow![2]!.poaKWhm2).toBe(steepGrass![2]!.poaKWhm2);
+  });
+});
