@@ -10,3 +10,4 @@ export * from './sky';
 export * from './strings';
 export * from './sun';
 export * from './units';
+export * from './weather';

@@ -1,4 +1,6 @@
+export * from './horizonText';
 export * from './monthLight';
 export * from './plane';
 export * from './planeYear';
 export * from './skyline';
+export * from './yearEngine';

@@ -25,7 +25,11 @@ const Top = styled.header`
   border-bottom: 1px solid ${color.ink};
   min-height: 68px;
   background: ${color.paper};
+  position: sticky;
+  top: 0;
+  z-index: 5;
   ${site} {
+    position: static;
     flex-wrap: wrap;
     min-height: 0;
     border-bottom-width: 2px;

@@ -13,7 +13,14 @@ const Side = styled.aside`
   border-left: 3px double ${color.marginRule};
   padding: 24px 20px 32px 20px;
   min-width: 0;
+  position: sticky;
+  top: 69px;
+  align-self: start;
+  height: calc(100vh - 69px);
+  overflow-y: auto;
   ${narrow} {
+    position: static;
+    height: auto;
     border-left: 0;
     border-top: 3px double ${color.marginRule};
     grid-column: 2;
@@ -27,6 +34,8 @@ const Side = styled.aside`
     padding: 20px 18px 90px;
   }
   @media print {
+    position: static;
+    height: auto;
     border: 0;
     padding: 12px 0;
     columns: 2;

@@ -16,7 +16,7 @@ const Nav = styled.nav`
     display: grid;
     gap: 2px;
     position: sticky;
-    top: 12px;
+    top: 81px;
   }
   ${site} {
     position: fixed;

@@ -21,7 +21,7 @@ export const GlobalStyle = createGlobalStyle`
     --sun: #7d5200; --sun-wash: #ffe2a0; --stored: #0b5450; --margin-rule: #97290c; --wood: #fff2cf;
   }
   *, *::before, *::after { box-sizing: border-box; }
-  html { background: ${color.paper}; color: ${color.ink}; -webkit-text-size-adjust: 100%; }
+  html { background: ${color.paper}; color: ${color.ink}; -webkit-text-size-adjust: 100%; scroll-padding-top: 84px; }
   body {
     margin: 0; font: 400 15px/1.45 ${font.text};
     font-variant-numeric: lining-nums tabular-nums; font-feature-settings: 'zero' 0;

@@ -93,6 +93,25 @@ const Quiet = styled.button`
   }
 `;
 
+const Words = styled.button`
+  border: 0;
+  border-bottom: 2px solid ${color.rule};
+  background: none;
+  padding: 1px 0 2px;
+  min-height: 24px;
+  font-weight: 650;
+  cursor: pointer;
+  &:hover {
+    border-color: currentColor;
+  }
+  ${site} {
+    min-height: 44px;
+    padding: 8px 0;
+  }
+`;
+
+const LOOKS = { pencil: Chosen, quiet: Quiet, words: Words } as const;
+
 interface OpenerProps {
   /** Said before what is shown; written above it unless hidden. */
   label: string;
@@ -101,8 +120,8 @@ interface OpenerProps {
   /** What a screen reader hears for what is shown, where that is not its words. */
   says?: string;
   opens: 'listbox' | 'menu' | 'dialog';
-  /** Without the arrow and the pencil: a quiet sign. */
-  quiet?: boolean;
+  /** As a pencilled figure, a quiet sign, or words to press like any other. */
+  look?: keyof typeof LOOKS;
   arrow?: boolean;
   wrong?: boolean;
   onFocus?: () => void;
@@ -120,7 +139,7 @@ export function Opener({
   shown,
   says,
   opens,
-  quiet,
+  look = 'pencil',
   arrow,
   wrong,
   onFocus,
@@ -137,7 +156,7 @@ export function Opener({
     event.stopPropagation();
     setOpen(true);
   };
-  const Look = quiet ? Quiet : Chosen;
+  const Look = LOOKS[look];
   return (
     <div>
       {hideLabel ? null : <FieldLabel id={`${id}label`}>{label}</FieldLabel>}
@@ -238,16 +257,18 @@ export function Select<T extends string>({
 export function Commands<T extends string>({
   label,
   sign,
+  look = 'quiet',
   commands,
   onChoose,
 }: {
   label: string;
   sign: string;
+  look?: keyof typeof LOOKS;
   commands: readonly Choice<T>[];
   onChoose: (command: T) => void;
 }) {
   return (
-    <Opener label={label} hideLabel says="" shown={sign} opens="menu" quiet>
+    <Opener label={label} hideLabel says="" shown={sign} opens="menu" look={look}>
       {(close) => (
         <Menu aria-label={label} autoFocus onClose={close} onAction={(key) => onChoose(String(key) as T)}>
           {commands.map(({ id, label: words }) => (

@@ -1,15 +1,19 @@
 import {
   evaluate,
+  fieldPicture,
   penFor,
   problemsOf,
   rankGuesses,
   readJobFile,
+  skyPicture,
   type Design,
   type Evaluation,
+  type FieldPicture,
   type FieldProblem,
   type JobClimate,
   type Guess,
   type JobFileReading,
+  type SkyPicture,
 } from '@ivolt/core';
 import { expose } from 'comlink';
 
@@ -18,6 +22,10 @@ const core = {
   evaluate: (design: Design, grid: JobClimate | null): Evaluation => evaluate(design, grid),
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
     rankGuesses(design, grid, penFor(design.units)),
+  sky: (design: Design, grid: JobClimate | null, arrayId: string): SkyPicture | null =>
+    skyPicture(design, grid, arrayId),
+  field: (design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null =>
+    fieldPicture(design, grid, arrayId),
   problems: (design: Design): FieldProblem[] => problemsOf(design),
   readJobFile: (text: string): JobFileReading => readJobFile(text),
 };

@@ -12,6 +12,8 @@ import { LossesByMonth } from './LossesByMonth';
 import { MadeAndUsed } from './MadeAndUsed';
 import { ModuleSelect, ModuleSheetPart } from './ModuleParts';
 import { BestTilt, PlaneFields, RowsFields } from './PlaneParts';
+import { SkylinePart } from './SkylinePart';
+import { TiltFieldPart } from './TiltFieldPart';
 import { addArray, duplicateArray, removeArray } from './useArrayEdits';
 
 const MOUNTINGS: readonly Choice<Mounting>[] = [
@@ -82,6 +84,8 @@ export function ArraySheet() {
           ) : null}
         </Row>
       </Section>
+      <TiltFieldPart />
+      <SkylinePart />
       <Section aria-labelledby="array-rows">
         <h2 id="array-rows">Rows</h2>
         <RowsFields />

@@ -1,0 +1,147 @@
+import type { HourLine } from '@ivolt/core';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { memo } from 'react';
+import { color } from '../ui/tokens';
+import { Svg } from './Svg';
+import { useWidth } from './useWidth';
+
+interface Props {
+  lines: readonly HourLine[];
+  /** 0–11. */
+  month: number;
+  /** Mean watts of what is used in that month. */
+  usedW: number;
+  /** Solar hours the sun is up behind a panel to the equator. */
+  behind: readonly (readonly [number, number])[];
+}
+
+const HEIGHT = 210;
+const [TOP, FOOT, LEFT] = [18, 40, 50];
+const INKS = { chosen: color.act, equator: color.sun, split: color.stored } as const;
+const DASHES = { chosen: undefined, equator: undefined, split: '7 4' } as const;
+
+/** A mean day by the hour: what each direction makes, over what is used; hatched where the sun is up behind the panel. */
+export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind }: Props) {
+  const [ref, width] = useWidth(640);
+  const x = scaleLinear([3, 21], [LEFT, width - 8]);
+  const most = Math.max(...lines.flatMap(({ watts }) => watts[month] ?? []), usedW, 1);
+  const y = scaleLinear([0, most * 1.05], [HEIGHT - FOOT, TOP]);
+  const hour = (step: number, steps: number) => ((step + 0.5) * 24) / steps;
+  const path = (watts: readonly number[]) =>
+    line<number>()
+      .x((_, step) => x(hour(step, watts.length)))
+      .y((watt) => y(watt))([...watts]) ?? '';
+  return (
+    <div ref={ref}>
+      <Svg
+        height={HEIGHT}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        role="img"
+        aria-label={describe(lines, month, usedW)}
+      >
+        <defs>
+          <pattern
+            id="behind"
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <path d="M0 0V6" stroke={color.soft} strokeWidth="1" />
+          </pattern>
+          <clipPath id="day-frame">
+            <rect x={LEFT} y={0} width={width - 8 - LEFT} height={HEIGHT - FOOT + 1} />
+          </clipPath>
+        </defs>
+        {behind.map(([from, to]) => (
+          <rect
+            key={from}
+            x={x(Math.max(3, from))}
+            width={Math.max(0, x(Math.min(21, to)) - x(Math.max(3, from)))}
+            y={TOP}
+            height={HEIGHT - FOOT - TOP}
+            fill="url(#behind)"
+            opacity={0.55}
+          />
+        ))}
+        {y.ticks(3).map((tick) =>
+          tick > 0 ? (
+            <text key={tick} x={LEFT - 8} y={y(tick) + 4} textAnchor="end" fill={color.soft}>
+              {tick} W
+            </text>
+          ) : null,
+        )}
+        {[6, 9, 12, 15, 18].map((at) => (
+          <text key={at} x={x(at)} y={HEIGHT - FOOT + 17} textAnchor="middle" fill={color.soft}>
+            {at}
+          </text>
+        ))}
+        <g clipPath="url(#day-frame)">
+          {usedW > 0 ? (
+            <path
+              d={`M${x(3)} ${y(usedW)}H${x(21)}`}
+              stroke={color.ink}
+              strokeWidth="1.5"
+              strokeDasharray="2 4"
+            />
+          ) : null}
+          {lines.map(({ id, watts }) => (
+            <path
+              key={id}
+              d={path(watts[month] ?? [])}
+              fill="none"
+              stroke={INKS[id]}
+              strokeWidth={id === 'chosen' ? 2.6 : 1.8}
+              strokeDasharray={DASHES[id]}
+            />
+          ))}
+        </g>
+        <path d={`M${LEFT} ${y(0)}H${width - 8}`} stroke={color.ink} strokeWidth="1.5" />
+        {usedW > 0 ? (
+          <text x={x(3) + 4} y={y(usedW) - 5} stroke={color.paper} strokeWidth="3" paintOrder="stroke">
+            used, spread over the day
+          </text>
+        ) : null}
+        <Names lines={lines} width={width} />
+      </Svg>
+    </div>
+  );
+});
+
+/** What each line is, in its own ink, along the foot. */
+function Names({ lines, width }: { lines: readonly HourLine[]; width: number }) {
+  if (width < 520) {
+    return null;
+  }
+  const places = lines.reduce<number[]>(
+    (starts, { label }, i) => [...starts, (starts[i] ?? LEFT) + 34 + label.length * 7.2],
+    [LEFT],
+  );
+  return (
+    <>
+      {lines.map(({ id, label }, i) => (
+        <g key={id} transform={`translate(${places[i] ?? LEFT} ${HEIGHT - 6})`}>
+          <path
+            d="M0 -4h20"
+            stroke={INKS[id]}
+            strokeWidth={id === 'chosen' ? 3 : 2}
+            strokeDasharray={DASHES[id]}
+          />
+          <text x={25} y={0}>
+            {label}
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
+
+function describe(lines: readonly HourLine[], month: number, usedW: number): string {
+  const parts = lines.map(({ label, watts }) => {
+    const day = watts[month] ?? [];
+    const wh = day.reduce((sum, w) => sum + w, 0) * (24 / Math.max(1, day.length));
+    return `${label}: ${Math.round(Math.max(...day, 0))} watts at most, ${(wh / 1000).toFixed(1)} kilowatt-hours`;
+  });
+  return `${parts.join('; ')}; used: ${Math.round(usedW)} watts on average`;
+}

@@ -1,0 +1,248 @@
+import { scaleLinear } from 'd3-scale';
+import { contours } from 'd3-contour';
+import { memo, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { color } from '../ui/tokens';
+import { Svg } from './Svg';
+import { useWidth } from './useWidth';
+
+export interface Mark {
+  tiltDeg: number;
+  azimuthDeg: number;
+}
+
+interface Props {
+  tilts: readonly number[];
+  azimuths: readonly number[];
+  /** By tilt, then azimuth. */
+  values: readonly number[];
+  best: Mark;
+  /** Null where the plane has no one place in the field. */
+  own: Mark | null;
+  /** Of the southern half: north stands in the middle. */
+  south: boolean;
+  onMove?: (to: Mark, stroke: string) => void;
+}
+
+const HEIGHT = 260;
+const [TOP, FOOT, LEFT] = [10, 40, 44];
+/** Shares of the best that are drawn as lines. */
+const LEVELS = [0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.98];
+const NAMED = new Set([0.5, 0.7, 0.8, 0.9, 0.95]);
+const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
+
+/** Energy over tilt and direction as the lines of a map; the plane there is can be dragged over it. */
+export const TiltFieldPicture = memo(function TiltFieldPicture({
+  tilts,
+  azimuths,
+  values,
+  best,
+  own,
+  south,
+  onMove,
+}: Props) {
+  const [ref, width] = useWidth(640);
+  const svg = useRef<SVGSVGElement>(null);
+  const stroke = useRef('');
+  const from = south ? -180 : 0;
+  const x = scaleLinear([from, from + 360], [LEFT, width - 12]);
+  const y = scaleLinear([0, 90], [HEIGHT - FOOT, TOP]);
+  const shown = (azimuth: number) => ((((azimuth - from) % 360) + 360) % 360) + from;
+  const lines = useMemo(() => {
+    // the field as a grid of tilts and directions from the left edge of the picture on
+    const columns = azimuths.length - 1;
+    const shift = south ? Math.round(columns / 2) : 0;
+    const grid = tilts.flatMap((_, row) =>
+      Array.from(
+        { length: columns + 1 },
+        (__, column) => values[row * azimuths.length + ((column + shift) % columns)] ?? 0,
+      ),
+    );
+    const most = Math.max(...grid, 1e-9);
+    return contours()
+      .size([columns + 1, tilts.length])
+      .thresholds(LEVELS.map((level) => level * most))(grid);
+  }, [azimuths, tilts, values, south]);
+  const columns = azimuths.length - 1;
+  // contours puts the middle of the first cell at one half
+  const px = (column: number) => x(from + ((column - 0.5) / columns) * 360);
+  const py = (row: number) => y(((row - 0.5) / (tilts.length - 1)) * 90);
+
+  const move = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    const azimuth = Math.round(x.invert(event.clientX - (box?.left ?? 0)));
+    const tilt = Math.round(y.invert(event.clientY - (box?.top ?? 0)));
+    onMove?.(
+      { tiltDeg: Math.max(0, Math.min(90, tilt)), azimuthDeg: ((azimuth % 360) + 360) % 360 },
+      stroke.current,
+    );
+  };
+  const keys = (event: KeyboardEvent) => {
+    const by = event.shiftKey ? 10 : 1;
+    const [dx, dy] =
+      event.key === 'ArrowLeft'
+        ? [-by, 0]
+        : event.key === 'ArrowRight'
+          ? [by, 0]
+          : event.key === 'ArrowUp'
+            ? [0, by]
+            : event.key === 'ArrowDown'
+              ? [0, -by]
+              : [0, 0];
+    if (!own || (dx === 0 && dy === 0)) return;
+    event.preventDefault();
+    onMove?.(
+      {
+        tiltDeg: Math.max(0, Math.min(90, own.tiltDeg + dy)),
+        azimuthDeg: (((own.azimuthDeg + dx) % 360) + 360) % 360,
+      },
+      'keys',
+    );
+  };
+  return (
+    <div ref={ref} style={{ touchAction: 'pan-y' }}>
+      <Svg ref={svg} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`}>
+        <clipPath id="field-frame">
+          <rect x={LEFT} y={TOP} width={width - 12 - LEFT} height={HEIGHT - FOOT - TOP} />
+        </clipPath>
+        <g aria-hidden clipPath="url(#field-frame)">
+          {lines.map(({ value, coordinates }, index) => (
+            <path
+              key={value}
+              d={coordinates
+                .flat()
+                .map(
+                  (ring) =>
+                    `M${ring.map(([cx = 0, cy = 0]) => `${px(cx).toFixed(1)} ${py(cy).toFixed(1)}`).join('L')}Z`,
+                )
+                .join('')}
+              fill={color.sun}
+              fillOpacity={0.1}
+              stroke={color.sun}
+              strokeWidth={index === lines.length - 1 ? 1.6 : 1}
+            />
+          ))}
+        </g>
+        <g aria-hidden>
+          {lines.map(({ value, coordinates }, index) => {
+            const level = LEVELS[index] ?? 0;
+            const ring = coordinates[0]?.[0];
+            if (!ring || !NAMED.has(level) || value <= 0) return null;
+            // the name stands where the line goes farthest to the right
+            const inside = ring.filter(([, cy = 0]) => cy > 1.5 && cy < tilts.length - 1.5);
+            const top = inside.reduce<number[] | null>(
+              (most, dot) => (!most || (dot[0] ?? 0) > (most[0] ?? 0) ? dot : most),
+              null,
+            );
+            if (!top || px(top[0] ?? 0) > width - 50) return null;
+            return (
+              <text
+                key={level}
+                x={px(top[0] ?? 0)}
+                y={py(top[1] ?? 0) + 4}
+                textAnchor="middle"
+                fill={color.soft}
+                stroke={color.paper}
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                {Math.round(level * 100)} %
+              </text>
+            );
+          })}
+          <rect
+            x={LEFT}
+            y={TOP}
+            width={width - 12 - LEFT}
+            height={HEIGHT - FOOT - TOP}
+            fill="none"
+            stroke={color.ink}
+            strokeWidth="1.2"
+          />
+          {[0, 30, 60, 90].map((tilt) => (
+            <text key={tilt} x={LEFT - 6} y={y(tilt) + 4} textAnchor="end" fill={color.soft}>
+              {tilt}°
+            </text>
+          ))}
+          {COMPASS.map((name, i) => {
+            const at = x(shown(i * 45));
+            return width < 480 && name.length > 1 ? null : (
+              <text key={name} x={at} y={HEIGHT - FOOT + 17} textAnchor="middle" fill={color.soft}>
+                {name}
+              </text>
+            );
+          })}
+          <text x={LEFT} y={HEIGHT - 4} fill={color.soft}>
+            flat at the foot, upright at the top; lines are shares of the best
+          </text>
+          <circle
+            cx={x(shown(best.azimuthDeg))}
+            cy={y(best.tiltDeg)}
+            r="5"
+            fill={color.paper}
+            stroke={color.ink}
+            strokeWidth="2"
+          />
+          <text
+            x={x(shown(best.azimuthDeg)) + 9}
+            y={y(best.tiltDeg) - 7}
+            stroke={color.paper}
+            strokeWidth="3.5"
+            paintOrder="stroke"
+          >
+            best {best.tiltDeg}°
+          </text>
+        </g>
+        {own ? (
+          <g aria-hidden pointerEvents="none">
+            <path
+              d={`M${x(shown(own.azimuthDeg)) - 8} ${y(own.tiltDeg)}h16M${x(shown(own.azimuthDeg))} ${y(own.tiltDeg) - 8}v16`}
+              stroke={color.act}
+              strokeWidth="3"
+            />
+            <text
+              x={x(shown(own.azimuthDeg)) + 11}
+              y={y(own.tiltDeg) + 17}
+              fontWeight={700}
+              stroke={color.paper}
+              strokeWidth="3.5"
+              paintOrder="stroke"
+            >
+              {Math.round(own.tiltDeg)}°, {Math.round(own.azimuthDeg)}°
+            </text>
+          </g>
+        ) : null}
+        <rect
+          className="screen"
+          x={LEFT}
+          y={TOP}
+          width={width - 12 - LEFT}
+          height={HEIGHT - FOOT - TOP}
+          fill="transparent"
+          style={{ cursor: onMove ? 'crosshair' : 'default' }}
+          {...(onMove && own
+            ? {
+                role: 'slider',
+                tabIndex: 0,
+                'aria-label': 'Plane. Up and down tilt it, left and right turn it',
+                'aria-valuemin': 0,
+                'aria-valuemax': 90,
+                'aria-valuenow': Math.round(own.tiltDeg),
+                'aria-valuetext': `Tilt ${Math.round(own.tiltDeg)}°, facing ${Math.round(own.azimuthDeg)}°`,
+                onKeyDown: keys,
+                onPointerDown: (event: PointerEvent<SVGRectElement>) => {
+                  if (event.button !== 0) return;
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  stroke.current = `drag ${Date.now()}`;
+                  move(event);
+                },
+                onPointerMove: (event: PointerEvent<SVGRectElement>) => {
+                  if (stroke.current && event.currentTarget.hasPointerCapture(event.pointerId)) move(event);
+                },
+                onPointerUp: () => (stroke.current = ''),
+              }
+            : { 'aria-hidden': true })}
+        />
+      </Svg>
+    </div>
+  );
+});

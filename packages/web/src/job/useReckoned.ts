@@ -1,0 +1,48 @@
+import type { Design, JobClimate } from '@ivolt/core';
+import type { Remote } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import { useAppSelector } from '../app/store';
+import { patientCore } from '../workers/core';
+import type { Core } from '../workers/core.worker';
+
+type Ask<T> = (core: Remote<Core>, design: Design, grid: JobClimate | null) => Promise<T>;
+
+/**
+ * Something only one sheet shows, reckoned in the worker while it is shown, anew when the design changes; the newest
+ * design always wins.
+ * @param ask what to ask of the core, @param about what else it is about, so that another is asked for when it changes
+ */
+export function useReckoned<T>(ask: Ask<T>, about: string): T | null {
+  const design = useAppSelector(({ job }) => job.design);
+  const grid = useAppSelector(({ job }) => job.climate.grid);
+  const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
+  const state = useRef({ busy: false, stale: false, closed: false });
+  const latest = useRef({ ask, design, grid, about });
+  useEffect(() => {
+    latest.current = { ask, design, grid, about };
+    const own = state.current;
+    own.closed = false;
+    own.stale = true;
+    const think = async () => {
+      if (own.busy) return;
+      own.busy = true;
+      while (own.stale && !own.closed) {
+        own.stale = false;
+        const now = latest.current;
+        if (!now.design) break;
+        try {
+          const value = await now.ask(patientCore(), now.design, now.grid);
+          if (!own.closed) setReckoned({ about: now.about, value });
+        } catch {
+          // the picture stays as it was; the next edit asks again
+        }
+      }
+      own.busy = false;
+    };
+    void think();
+    return () => {
+      own.closed = true;
+    };
+  }, [ask, about, design, grid]);
+  return reckoned?.about === about ? reckoned.value : null;
+}
