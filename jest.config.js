@@ -31,6 +31,12 @@ export default {
       globalSetup: '<rootDir>/packages/server/src/testing/globalSetup.ts',
       globalTeardown: '<rootDir>/packages/server/src/testing/globalTeardown.ts',
     },
-    { ...node('web'), testEnvironment: 'jsdom', setupFiles: ['<rootDir>/packages/web/src/testing/setup.ts'] },
+    {
+      ...node('web'),
+      testEnvironment: 'jsdom',
+      setupFiles: ['<rootDir>/packages/web/src/testing/setup.ts'],
+      // a file that the build gives an address is known by its name
+      moduleNameMapper: { '\\.json\\?url$': '<rootDir>/packages/web/src/testing/fileAddress.ts' },
+    },
   ],
 };

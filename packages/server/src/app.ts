@@ -7,6 +7,7 @@ import { guard } from './plugins/guard';
 import { problems } from './plugins/problems';
 import { schemas } from './plugins/schemas';
 import { web } from './plugins/web';
+import { fileRoutes } from './routes/files';
 import { healthRoutes } from './routes/health';
 import { jobRoutes } from './routes/jobs';
 import { worldRoutes } from './routes/world';
@@ -63,6 +64,7 @@ export async function buildApp({
   await app.register(schemas);
   await app.register(healthRoutes, { pool });
   await app.register(jobRoutes, { prefix: '/api/jobs', pool, grid });
+  await app.register(fileRoutes, { prefix: '/api', pool });
   await app.register(worldRoutes, { prefix: '/api', grid });
   await app.register(web, { directory: webDirectory });
   return app;

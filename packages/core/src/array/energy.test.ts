@@ -1,12 +1,13 @@
 import fc from 'fast-check';
-import { calculate, chosen, examples, guess, withValueAt, type Design } from '../design';
+import { calculate, chosen, guess, withValueAt, type Design } from '../design';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { airAt } from '../sky';
 import { LOAD_RATIO, bestTilt } from '.';
+import { oneArray } from '../testing/dairy';
 
 const dairy = withValueAt(
-  withValueAt(examples()[1]!.design, '/arrays/a1/strings/series', chosen(3)),
+  withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),
   '/arrays/a1/strings/parallel',
   chosen(4),
 );

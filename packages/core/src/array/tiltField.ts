@@ -1,6 +1,7 @@
 import type { ResolvedClimate } from '../climate';
 import type { ArrayPlan, SkyModel } from '../design/types';
 import { STEPS, STEP_H, lightOnPlane, monthLight, sunDay, type Plane } from '../sky';
+import { remember } from '../sky/remember';
 
 export const FIELD_TILTS: readonly number[] = Array.from({ length: 19 }, (_, i) => i * 5);
 export const FIELD_AZIMUTHS: readonly number[] = Array.from({ length: 37 }, (_, i) => i * 10);
@@ -66,11 +67,32 @@ export const albedoBy =
   (month: number): number =>
     (months[month]?.value ?? albedo.value) / 100;
 
+const bestTilts = remember<number>(64);
+
 /**
  * Fixed tilt towards the equator that makes most of what is used in the month it does worst, in steps of 5°.
  * @param usedWh by month; months without use count only where no month has any
  */
 export function bestTilt(
+  climate: ResolvedClimate,
+  usedWh: readonly number[],
+  albedoOf: (month: number) => number,
+  model: SkyModel,
+): number {
+  const sky = climate.stays.flatMap((stays, index) =>
+    stays.flatMap(({ share, climate: place }) => [
+      share,
+      place.latDeg,
+      place.months[index]?.ghiKWhm2,
+      place.months[index]?.ghiFrom,
+      albedoOf(index + 1),
+      usedWh[index],
+    ]),
+  );
+  return bestTilts(`${model} ${sky.join(' ')}`, () => findBestTilt(climate, usedWh, albedoOf, model));
+}
+
+function findBestTilt(
   climate: ResolvedClimate,
   usedWh: readonly number[],
   albedoOf: (month: number) => number,

@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { blankPlace, chosen, type Stop } from '../design';
 import { plainClimate } from '../testing/climates';
-import { DAYS_IN_MONTH, dayIndex, daysOfStay, monthOfDay, resolveClimate } from '.';
+import {
+  DAYS_IN_MONTH,
+  dayIndex,
+  formatDayMonth,
+  parseDayMonth,
+  daysOfStay,
+  monthOfDay,
+  resolveClimate,
+} from '.';
 
 const stop = (from: string, to: string, position: number, latDeg = 50): Stop => ({
   ...blankPlace(),
@@ -93,5 +101,32 @@ describe('the stitched year', () => {
     expect(
       resolveClimate({ place: home, stops: { x: { ...stops.n, lat: null } } }, plainClimate(40))?.moves,
     ).toBe(false);
+  });
+});
+
+describe('days of the year as people write them', () => {
+  it.each([
+    ['15 April', '04-15'],
+    ['15. apr.', '04-15'],
+    ['Apr 15', '04-15'],
+    ['15.4.', '04-15'],
+    ['15/4', '04-15'],
+    ['04-15', '04-15'],
+    ['29 Feb', '02-29'],
+    ['1 mar', '03-01'],
+  ])('%s', (text, date) => expect(parseDayMonth(text)).toEqual({ ok: true, date }));
+  it.each([
+    ['30 February', /no 30 February/],
+    ['4/15', /no 4 month 15/],
+    ['31.4.', /no 31 April/],
+    ['soon', /Type a day and a month/],
+    ['15 Brumaire', /Type a day and a month/],
+    ['', /Type a day/],
+  ])('not “%s”', (text, message) =>
+    expect(parseDayMonth(text)).toEqual({ ok: false, message: expect.stringMatching(message) as string }),
+  );
+  it('show what they read', () => {
+    for (const date of ['01-01', '12-31', '04-15'])
+      expect(parseDayMonth(formatDayMonth(date))).toEqual({ ok: true, date });
   });
 });

@@ -1,4 +1,5 @@
 export * from './calendar';
+export * from './dayMonth';
 export * from './grid';
 export * from './resolve';
 export * from './credits';

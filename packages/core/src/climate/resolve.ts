@@ -57,6 +57,8 @@ export interface Stay {
 export interface ResolvedClimate extends PlaceClimate {
   stays: Stay[][];
   moves: boolean;
+  /** Home, and the stops by their ids, those never stayed at among them. */
+  places: Record<string, PlaceClimate>;
   /** Pairs of stops that claim the same days; the later one has them. */
   overlaps: [string, string][];
 }
@@ -112,6 +114,10 @@ export function resolveClimate(
     high: present.map(({ high }) => high).reduce((a, b) => (b.valueC > a.valueC ? b : a)),
     stays,
     moves: away.size > 0,
+    places: {
+      home,
+      ...Object.fromEntries([...away].map(([id, { climate }]) => [id, climate])),
+    },
     overlaps,
   };
 }

@@ -6,7 +6,6 @@ import {
   PatchError,
   blankUse,
   diff,
-  examples,
   migrate,
   patched,
   problemsOf,
@@ -23,8 +22,9 @@ import {
   type Design,
 } from '.';
 import { readJson } from '../testing/fixtures';
+import { oneArray } from '../testing/dairy';
 
-const design = examples()[1]!.design;
+const design = oneArray();
 const set = (path: string, value: unknown, from: Design = design) => withValueAt(from, path, value);
 
 describe('patches', () => {

@@ -40,6 +40,14 @@ export interface WindowPicture {
   }[];
 }
 
+export interface PlacePicture {
+  months: ClimateMonth[];
+  altitudeM: number;
+  lowC: number;
+  highC: number;
+  landDistance: number;
+}
+
 /** One array's ways to be wired, and where the chosen one lies in the controller's window. */
 export interface StringsPicture {
   arrangements: ArrangementRow[];
@@ -73,6 +81,10 @@ export interface Evaluation {
     highC: number;
     lowNote: string;
     highNote: string;
+    /** Where it is in each month, the longest stay first. */
+    stays: { id: string; name: string; share: number }[][];
+    /** Each place by itself: home, and the stops by their ids. */
+    places: Record<string, PlacePicture>;
   } | null;
   /** By array. */
   strings: Record<string, StringsPicture>;
@@ -115,6 +127,21 @@ export function evaluate(design: Design, grid: JobClimate | null): Evaluation {
       highC: climate.high.valueC,
       lowNote: climate.low.note,
       highNote: climate.high.note,
+      stays: climate.stays.map((stays) =>
+        stays.map(({ id, name, share }) => ({ id, name, share })).toSorted((a, b) => b.share - a.share),
+      ),
+      places: Object.fromEntries(
+        Object.entries(climate.places).map(([id, place]) => [
+          id,
+          {
+            months: place.months,
+            altitudeM: place.altitudeM,
+            lowC: place.low.valueC,
+            highC: place.high.valueC,
+            landDistance: place.landDistance,
+          },
+        ]),
+      ),
     },
     strings: Object.fromEntries(
       facts.arrays.flatMap((array) => {

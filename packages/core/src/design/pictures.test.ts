@@ -4,7 +4,6 @@ import {
   calculate,
   chosen,
   evaluate,
-  examples,
   fieldPicture,
   isDesign,
   problemsOf,
@@ -13,9 +12,10 @@ import {
   type ArrayPlan,
   type Design,
 } from '.';
+import { oneArray } from '../testing/dairy';
 
 const dairy = withValueAt(
-  withValueAt(examples()[1]!.design, '/arrays/a1/strings/series', chosen(3)),
+  withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),
   '/arrays/a1/strings/parallel',
   chosen(4),
 );

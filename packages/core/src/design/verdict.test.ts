@@ -19,8 +19,9 @@ import {
   type Design,
 } from '.';
 import { fitsBus } from '../bank';
+import { oneArray } from '../testing/dairy';
 
-const dairy = examples()[1]!.design;
+const dairy = oneArray();
 const climate = plainClimate(41.6, { altitudeM: 640 });
 const set = (path: string, value: unknown, design: Design = dairy) => withValueAt(design, path, value);
 const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');

@@ -2,6 +2,8 @@ import { STEPS, type PlaneMonth } from '../sky';
 import type { ModuleNumbers } from '../module';
 
 const BINS = 24;
+/** Points are gathered into these before they are spread. */
+const FINE_BINS = 93;
 /** Twelve mean days leave gaps that real days would fill; each point is spread over this many steps. */
 const SMOOTH_BINS = 1.6;
 
@@ -14,25 +16,32 @@ export interface WorkingRange {
 
 /** Working volts of one panel through the mean days of the year, weighted by the energy made at them. */
 export function workingRange(year: readonly PlaneMonth[], module: ModuleNumbers): WorkingRange | null {
-  const points: [volts: number, weight: number][] = [];
-  for (const month of year) {
-    for (let step = 0; step < STEPS; step++) {
-      const weight = month.perWatt[step] ?? 0;
-      if (weight <= 0.01) continue;
-      points.push([module.vmpV * (1 + module.gammaPmax * ((month.cellC[step] ?? 25) - 25)), weight]);
+  const voltsAt = (cellC: number) => module.vmpV * (1 + module.gammaPmax * (cellC - 25));
+  let [fromV, toV] = [Infinity, -Infinity];
+  const working = (visit: (volts: number, weight: number) => void) => {
+    for (const { perWatt, cellC } of year) {
+      for (let step = 0; step < STEPS; step++) {
+        const weight = perWatt[step] ?? 0;
+        if (weight > 0.01) visit(voltsAt(cellC[step] ?? 25), weight);
+      }
     }
-  }
-  if (points.length === 0) return null;
-  const fromV = Math.min(...points.map(([volts]) => volts));
-  const toV = Math.max(...points.map(([volts]) => volts));
-  const share = new Array<number>(BINS).fill(0);
-  for (const [volts, weight] of points) {
-    const at = ((volts - fromV) / (toV - fromV || 1)) * (BINS - 1);
-    for (let bin = 0; bin < BINS; bin++) {
-      const away = (bin - at) / SMOOTH_BINS;
-      share[bin] = (share[bin] ?? 0) + weight * Math.exp(-0.5 * away * away);
-    }
-  }
+  };
+  working((volts) => {
+    fromV = Math.min(fromV, volts);
+    toV = Math.max(toV, volts);
+  });
+  if (fromV > toV) return null;
+  const fine = new Array<number>(FINE_BINS).fill(0);
+  working((volts, weight) => {
+    const at = Math.round(((volts - fromV) / (toV - fromV || 1)) * (FINE_BINS - 1));
+    fine[at] = (fine[at] ?? 0) + weight;
+  });
+  const share = Array.from({ length: BINS }, (_, bin) =>
+    fine.reduce((sum, weight, at) => {
+      const away = (bin - (at * (BINS - 1)) / (FINE_BINS - 1)) / SMOOTH_BINS;
+      return sum + weight * Math.exp(-0.5 * away * away);
+    }, 0),
+  );
   const most = Math.max(...share);
   return { fromV, toV, share: share.map((weight) => weight / most) };
 }

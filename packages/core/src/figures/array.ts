@@ -86,15 +86,20 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
         : arrays.reduce((sum, { plan, module }) => sum + plan.count.value * module.pmaxW, 0),
       'power',
       {
-        steps: arrays.flatMap(({ id, plan, module, called }) => [
-          step(called ? `one panel, ${called}` : 'one panel', pen(module.pmaxW, 'power')),
-          step('in the strings', `× ${energy?.arrays[id]?.wiredModules ?? plan.count.value}`),
-        ]),
+        steps: arrays.flatMap(({ id, plan, module, called }, index) => {
+          const wired = energy?.arrays[id]?.wiredModules ?? plan.count.value;
+          return called
+            ? step(`${called}, ${wired} panels`, summand(pen(wired * module.pmaxW, 'power'), index))
+            : [step('one panel', pen(module.pmaxW, 'power')), step('in the strings', `× ${wired}`)];
+        }),
         source: 'Rated watts at standard conditions.',
       },
     ),
   ];
 }
+
+/** Of a sum, all but the first carry their sign. */
+const summand = (text: string, index: number) => (index === 0 ? text : `+ ${text}`);
 
 function madeSteps({ energy, arrays, bank }: Facts, pen: Pen, month: number) {
   const at = energy?.months[month - 1];
@@ -104,7 +109,9 @@ function madeSteps({ energy, arrays, bank }: Facts, pen: Pen, month: number) {
   const [only] = arrays;
   if (arrays.length > 1 || !only) {
     return [
-      ...arrays.map(({ id, called }) => step(called, pen(at.byArray[id] ?? 0, 'energy'))),
+      ...arrays.map(({ id, called }, index) =>
+        step(called, summand(pen(at.byArray[id] ?? 0, 'energy'), index)),
+      ),
       ...(clipped.length > 0 ? [step('of which clipped already', pen(at.clippedWh, 'energy'))] : []),
     ];
   }

@@ -1,7 +1,6 @@
 import {
   calculate,
   chosen,
-  examples,
   fieldAt,
   guess,
   measured,
@@ -17,8 +16,9 @@ import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { CAUTIONS, arrangementSentence, findingsOf, type Finding } from '.';
 import { FAULT, LOSS } from '../strings';
+import { oneArray } from '../testing/dairy';
 
-const dairy = examples()[1]!.design;
+const dairy = oneArray();
 const pen = penFor('metric');
 const find = (design: Design, id: string, grid = plainClimate()): Finding | undefined =>
   findingsOf(calculate(design, grid), pen).find((finding) => finding.id === id);

@@ -23,15 +23,15 @@ const shaded: Rule = ({ arrays, energy }, pen) =>
       Object.keys(plan.skyline.obstacles).length > 0 || Object.keys(plan.skyline.points).length > 0;
     const what = inTheWay
       ? rows
-        ? 'The skyline and the rows themselves'
-        : 'The skyline'
-      : 'The rows themselves';
+        ? 'The skyline and the rows themselves take'
+        : 'The skyline takes'
+      : 'The rows themselves take';
     return {
       id: ofArray('array.shade', arrays, id),
       severity: worst.share >= LOOK_SHARE ? ('look' as const) : ('note' as const),
       sheet: 'array' as const,
       title: called ? `Shade: ${called}` : 'Shade',
-      sentence: `${what} take ${pen(worst.share * 100, 'percent')} of its light in ${monthName(worst.month)}, the worst of the months in use for it.`,
+      sentence: `${what} ${pen(worst.share * 100, 'percent')} of its light in ${monthName(worst.month)}, the worst of the months in use for it.`,
       value: worst.share,
       limit: LOOK_SHARE,
       focus: inTheWay ? null : `${array.paths.array}/rows/pitch`,

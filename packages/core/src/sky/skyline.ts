@@ -99,11 +99,26 @@ function openDome(skyline: Skyline, month: number): Float64Array {
 }
 
 const domes = remember<Float64Array>(48);
+const views = remember<number>(200);
+
+/** What of a skyline changes with the month: which of its trees are bare. */
+export const leavesOf = ({ obstacles }: Skyline, month: number): string =>
+  Object.values(obstacles)
+    .map(({ kind, bareMonths }) => (kind === 'tree' && bareMonths.includes(month) ? 'b' : ''))
+    .join();
 
 /** Share of a plane's own view of the sky that is open, 0–1, all parts of the sky equally bright. */
 export function openSky(skyline: Skyline, key: string, month: number, plane: Plane): number {
   if (isOpen(skyline)) return 1;
-  const dome = domes(`${key} ${month}`, () => openDome(skyline, month));
+  const leaves = leavesOf(skyline, month);
+  const turned = Math.round(plane.azimuthDeg * 1000) / 1000;
+  return views(`${key} ${leaves} ${plane.tiltDeg} ${turned}`, () => {
+    const dome = domes(`${key} ${leaves}`, () => openDome(skyline, month));
+    return seenShare(dome, plane);
+  });
+}
+
+function seenShare(dome: Float64Array, plane: Plane): number {
   const [cosTilt, sinTilt] = [cosDeg(plane.tiltDeg), sinDeg(plane.tiltDeg)];
   let [open, all, index] = [0, 0, 0];
   for (let azimuth = DOME_STEP_DEG / 2; azimuth < 360; azimuth += DOME_STEP_DEG) {

@@ -1,9 +1,10 @@
-import { calculate, chosen, examples, measured, withValueAt, type Design } from '../design';
+import { calculate, chosen, measured, withValueAt, type Design } from '../design';
 import { codeTableFactor } from '../module';
 import { plainClimate } from '../testing/climates';
 import { pulseWidthUse, sameArrangement } from '.';
+import { oneArray } from '../testing/dairy';
 
-const dairy = examples()[1]!.design;
+const dairy = oneArray();
 const strings = (design: Design = dairy) => calculate(design, plainClimate()).arrays[0]!.strings!;
 const set = (path: string, value: unknown, design = dairy) => withValueAt(design, path, value);
 

@@ -1,12 +1,13 @@
-import { chosen, diff, examples, withValueAt, type Design } from '@ivolt/core';
+import { chosen, diff, withValueAt, type Design } from '@ivolt/core';
 import { randomUUID } from 'node:crypto';
 import { testApp, type TestApp } from '../testing/app';
+import { oneArray } from '../../../core/src/testing/dairy';
 
 let server: TestApp;
 beforeAll(async () => (server = await testApp()));
 afterAll(() => server.close());
 
-const design = examples()[1]!.design;
+const design = oneArray();
 const post = (url: string, payload: object | string, headers = {}) =>
   server.app.inject({
     method: 'POST',

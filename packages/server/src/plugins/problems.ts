@@ -42,7 +42,11 @@ function toProblem(error: unknown): ProblemBody {
     });
   }
   if (known.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
-    return body(413, 'TOO_LARGE', 'The request is larger than 4 MB');
+    return body(
+      413,
+      'TOO_LARGE',
+      'The request is larger than is read here: 4 MB for a job, 32 MB for a weather file',
+    );
   if (known.statusCode && known.statusCode < 500)
     return body(known.statusCode, known.code ?? 'REFUSED', known.message);
   if (AWAY.test(`${known.code ?? ''} ${known.message ?? ''}`)) {

@@ -5,6 +5,7 @@ import * as queries from '../db/queries/jobs';
 import { JobNotFound, Problem } from '../jobs/errors';
 import { createJob, saveRevision, type Save } from '../jobs/jobs';
 import { climateOf } from '../jobs/summary';
+import { withKeptFiles } from '../jobs/keptFiles';
 import * as schemas from './schemas';
 
 interface Options {
@@ -115,7 +116,7 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
     async ({ body }, reply) => {
       const reading = readJobFile(body.file);
       if (!reading.ok) throw new Problem(400, 'FILE_REFUSED', reading.message, { errors: reading.problems });
-      const { id } = await createJob(pool, grid, reading.design, 'Imported');
+      const { id } = await createJob(pool, grid, await withKeptFiles(pool, reading.design), 'Imported');
       return reply.status(201).send({ id, dropped: reading.dropped });
     },
   );

@@ -117,3 +117,6 @@ export const importAnswer = Joi.object({
   id: Joi.string().required(),
   dropped: Joi.array().items(Joi.string()).required(),
 });
+
+export const fileQuery = Joi.object({ name: Joi.string().trim().min(1).max(200).required() });
+export const fileAnswer = Joi.object({ id: Joi.string().guid().required() });

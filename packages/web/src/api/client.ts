@@ -81,6 +81,12 @@ export const api = {
   import: (file: string) => send<{ id: string; dropped: string[] }>('POST', '/jobs/import', { file }),
   save: (id: string, save: { base: number; saveId: string; label: string; patch: Operation[] }) =>
     send<{ revision: number }>('POST', `/jobs/${id}/revisions`, save),
+  keepFile: (jobId: string, name: string, bytes: Uint8Array<ArrayBuffer>) =>
+    request<{ id: string }>(`/jobs/${jobId}/files?name=${encodeURIComponent(name)}`, {
+      method: 'POST',
+      body: bytes,
+      headers: { 'content-type': 'application/octet-stream' },
+    }),
   climate: (lat: number, lon: number) => request<GridClimate>(`/climate?lat=${lat}&lon=${lon}`),
   places: (text: string, signal?: AbortSignal) =>
     request<{ places: PlaceHit[] }>(`/places?q=${encodeURIComponent(text)}`, { signal }),

@@ -1,12 +1,13 @@
-import { examples, evaluate, withValueAt, chosen, type Design } from '@ivolt/core';
+import { evaluate, withValueAt, chosen, type Design } from '@ivolt/core';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { GRID } from '../testing/evaluated';
 import { BankRuler } from './BankRuler';
 import { MonthsPicture } from './MonthsPicture';
 import { SunPicture } from './SunPicture';
 import { WindowRuler } from './WindowRuler';
+import { oneArray } from '../../../core/src/testing/dairy';
 
-const dairy = examples()[1]!.design;
+const dairy = oneArray();
 const reckon = (design: Design = dairy) => evaluate(design, GRID);
 
 describe('the window ruler', () => {

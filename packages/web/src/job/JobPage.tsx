@@ -23,7 +23,7 @@ import { Thinker } from './thinking';
 const Top = styled.header`
   display: flex;
   border-bottom: 1px solid ${color.ink};
-  min-height: 68px;
+  min-height: 77px;
   background: ${color.paper};
   position: sticky;
   top: 0;
@@ -103,7 +103,7 @@ const Tools = styled.div`
 const Bench = styled.div`
   display: grid;
   grid-template-columns: 187px minmax(0, 1fr) 303px;
-  min-height: calc(100vh - 69px);
+  min-height: calc(100vh - 78px);
   ${narrow} {
     grid-template-columns: 187px minmax(0, 1fr);
     grid-template-rows: auto 1fr;

@@ -14,9 +14,9 @@ const Side = styled.aside`
   padding: 24px 20px 32px 20px;
   min-width: 0;
   position: sticky;
-  top: 69px;
+  top: 78px;
   align-self: start;
-  height: calc(100vh - 69px);
+  height: calc(100vh - 78px);
   overflow-y: auto;
   ${narrow} {
     position: static;

@@ -16,7 +16,7 @@ const Nav = styled.nav`
     display: grid;
     gap: 2px;
     position: sticky;
-    top: 81px;
+    top: 90px;
   }
   ${site} {
     position: fixed;

@@ -1,4 +1,4 @@
-import { examples, measured, withValueAt } from '@ivolt/core';
+import { measured, withValueAt } from '@ivolt/core';
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { Margin } from './Margin';
 import { GuessTable } from './Guesses';
@@ -9,6 +9,7 @@ import { Conflicts } from './Conflicts';
 import { SavedLine } from './SavedLine';
 import { Tally } from './Tally';
 import { plain, show } from '../testing/evaluated';
+import { oneArray } from '../../../core/src/testing/dairy';
 
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 
@@ -124,7 +125,7 @@ describe('what is saved', () => {
 });
 
 describe('figures changed in two tabs', () => {
-  const design = examples()[1]!.design;
+  const design = oneArray();
   const conflicted = () => {
     const shown = show(<Conflicts />, withValueAt(design, '/bank/days/value', 5));
     const { job } = shown.store.getState();

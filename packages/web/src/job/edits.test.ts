@@ -1,6 +1,7 @@
-import { chosen, evaluate, examples } from '@ivolt/core';
+import { chosen, evaluate } from '@ivolt/core';
 import { openedStore } from '../testing/openedStore';
 import { applyRemedy, edit, putValue, redo, setSource, setUnit, typeFigure, undo } from './edits';
+import { oneArray } from '../../../core/src/testing/dairy';
 
 const days = (store: ReturnType<typeof openedStore>) => store.getState().job.design?.bank.days.value;
 const labels = (store: ReturnType<typeof openedStore>) => store.getState().job.past.map(({ label }) => label);
@@ -17,7 +18,7 @@ it('undoes and does again, by name', () => {
   store.dispatch(undo());
   store.dispatch(undo());
   store.dispatch(undo());
-  expect(store.getState().job.design).toEqual(examples()[1]!.design);
+  expect(store.getState().job.design).toEqual(oneArray());
   expect(store.getState().job.future).toHaveLength(2);
 });
 

@@ -1,13 +1,14 @@
-import { chosen, examples, withValueAt, type Design } from '@ivolt/core';
+import { chosen, withValueAt, type Design } from '@ivolt/core';
 import { ID, openedStore } from '../testing/openedStore';
 import { createStore } from '../app/store';
 import { findDraft, keepDraft } from './draft';
 import { putValue } from './edits';
 import { Saver, openJob } from './saving';
+import { oneArray } from '../../../core/src/testing/dairy';
 
 jest.mock('../workers/core', () => ({ core: () => ({ problems: () => Promise.resolve([]) }) }));
 
-const design = examples()[1]!.design;
+const design = oneArray();
 const withDays = (days: number, of: Design = design) => withValueAt(of, '/bank/days', chosen(days));
 type Sent = {
   url: string;

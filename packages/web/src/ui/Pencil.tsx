@@ -11,74 +11,12 @@ import {
   type UnitSystem,
 } from '@ivolt/core';
 import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
-import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { typeFigure } from '../job/edits';
 import { useEntry } from '../job/hooks';
 import { jobActions } from '../job/jobSlice';
-import { FieldLabel, Hidden, pencilLook } from './controls';
-import { color, site } from './tokens';
-
-const Field = styled.div`
-  position: relative;
-  min-width: 0;
-`;
-
-const Line = styled.span`
-  display: inline-flex;
-  align-items: flex-start;
-  max-width: 100%;
-  sup {
-    font-size: 13px;
-    line-height: 1;
-    color: ${color.pencil};
-    font-weight: 700;
-    width: 0;
-    margin-left: 1px;
-  }
-  ${site} {
-    align-items: center;
-    sup {
-      font-size: 17px;
-    }
-  }
-`;
-
-const Box = styled.input<{ $chars: number; $end: boolean }>`
-  ${pencilLook}
-  width: ${({ $chars }) => `calc(${$chars}ch + 10px)`};
-  max-width: 100%;
-  min-height: 24px;
-  text-align: ${({ $end }) => ($end ? 'right' : 'left')};
-  &[aria-invalid='true'] {
-    border-bottom: 2.5px solid ${color.act};
-  }
-  &::placeholder {
-    color: ${color.soft};
-    opacity: 1;
-    font-style: italic;
-  }
-  ${site} {
-    min-height: 46px;
-    font-size: 18px;
-    padding-top: 14px;
-    text-align: left;
-  }
-`;
-
-const Wrong = styled.span`
-  display: block;
-  color: ${color.act};
-  font-size: 13px;
-  line-height: 1.3;
-  margin-top: 3px;
-  max-width: 32ch;
-  white-space: normal;
-  text-align: left;
-  ${site} {
-    font-size: 16px;
-  }
-`;
+import { FieldLabel, Hidden } from './controls';
+import { Box, Field, Line, Wrong } from './pencilParts';
 
 type Axis = 'latitude' | 'longitude';
 const isAxis = (quantity: string): quantity is Axis => quantity === 'latitude' || quantity === 'longitude';
@@ -212,61 +150,3 @@ export const Pencil = memo(function Pencil({
     </Field>
   );
 });
-
-/** A line of text of the design, such as a name. */
-export function PencilText({
-  value,
-  label,
-  hideLabel,
-  onChange,
-  chars,
-  cell,
-  onEnter,
-  onFocus,
-  required,
-}: {
-  value: string;
-  label: string;
-  hideLabel?: boolean;
-  onChange: (value: string, session: string) => void;
-  chars?: number;
-  cell?: string;
-  onEnter?: () => void;
-  onFocus?: () => void;
-  required?: boolean;
-}) {
-  const session = useRef('');
-  const [empty, setEmpty] = useState(false);
-  const id = useId();
-  const change = (next: string) => {
-    setEmpty(required === true && next.trim() === '');
-    if (!required || next.trim() !== '') onChange(next, session.current);
-  };
-  return (
-    <Field>
-      {hideLabel ? null : <FieldLabel htmlFor={id}>{label}</FieldLabel>}
-      <Line>
-        <Box
-          id={id}
-          $chars={chars ?? Math.max(8, Math.min(40, value.length + 2))}
-          $end={false}
-          value={empty ? '' : value}
-          maxLength={120}
-          onChange={(event) => change(event.target.value)}
-          onFocus={() => {
-            session.current = `${label}@${Date.now()}`;
-            onFocus?.();
-          }}
-          onBlur={() => setEmpty(false)}
-          onKeyDown={(event) => event.key === 'Enter' && onEnter?.()}
-          autoComplete="off"
-          aria-label={hideLabel ? label : undefined}
-          aria-describedby={empty ? `${id}wrong` : undefined}
-          aria-invalid={empty || undefined}
-          data-cell={cell}
-        />
-      </Line>
-      {empty ? <Wrong id={`${id}wrong`}>{label} cannot be empty</Wrong> : null}
-    </Field>
-  );
-}

@@ -5,6 +5,7 @@ import {
   problemsOf,
   rankGuesses,
   readJobFile,
+  readWeather,
   skyPicture,
   type Design,
   type Evaluation,
@@ -13,7 +14,10 @@ import {
   type JobClimate,
   type Guess,
   type JobFileReading,
+  type Mapping,
+  type ReadingPlace,
   type SkyPicture,
+  type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
 
@@ -27,6 +31,12 @@ const core = {
   field: (design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null =>
     fieldPicture(design, grid, arrayId),
   problems: (design: Design): FieldProblem[] => problemsOf(design),
+  readWeather: (
+    bytes: Uint8Array,
+    name: string,
+    place: ReadingPlace | null,
+    mapping: Mapping | null,
+  ): WeatherReading => readWeather(bytes, name, place, mapping),
   readJobFile: (text: string): JobFileReading => readJobFile(text),
 };
 

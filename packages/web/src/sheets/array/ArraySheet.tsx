@@ -5,7 +5,8 @@ import { useArray, useDesign, useEvaluation } from '../../job/hooks';
 import { Row, Section } from '../../ui/layout';
 import { Action } from '../../ui/controls';
 import { Commands, Select, type Choice } from '../../ui/Opener';
-import { Pencil, PencilText } from '../../ui/Pencil';
+import { Pencil } from '../../ui/Pencil';
+import { PencilText } from '../../ui/PencilWords';
 import { SheetHead } from '../../ui/SheetHead';
 import { ArrayTabs } from './ArrayTabs';
 import { LossesByMonth } from './LossesByMonth';
@@ -42,9 +43,7 @@ export function ArraySheet() {
   return (
     <>
       <SheetHead sheet="array" />
-      {evaluation?.climate ? <MadeAndUsed /> : null}
-      <Section aria-labelledby="array-plan">
-        <h2 id="array-plan">{several ? 'The arrays' : 'The panels'}</h2>
+      <Section aria-label="Arrays" style={{ marginTop: 0 }}>
         <ArrayTabs />
         <Row>
           {several ? (
@@ -84,6 +83,7 @@ export function ArraySheet() {
           ) : null}
         </Row>
       </Section>
+      {evaluation?.climate ? <MadeAndUsed /> : null}
       <TiltFieldPart />
       <SkylinePart />
       <Section aria-labelledby="array-rows">

@@ -25,7 +25,7 @@ export function MadeAndUsed() {
   const worst = worstMonth(evaluation);
   const several = Object.keys(arrays).length > 1 ? inOrder(arrays) : [];
   return (
-    <Section aria-labelledby="array-year" style={{ marginTop: 0 }}>
+    <Section aria-labelledby="array-year">
       <h2 id="array-year">Made and used</h2>
       <MonthsPicture months={evaluation.months} worst={worst} />
       <Months style={{ marginTop: 14 }}>

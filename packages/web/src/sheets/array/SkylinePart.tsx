@@ -22,7 +22,8 @@ import { useReckoned } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Commands, Opener, type Choice } from '../../ui/Opener';
-import { Pencil, PencilText } from '../../ui/Pencil';
+import { Pencil } from '../../ui/Pencil';
+import { PencilText } from '../../ui/PencilWords';
 import { color, site } from '../../ui/tokens';
 import { MonthsField } from '../uses/MonthsField';
 
@@ -151,7 +152,8 @@ export function SkylinePart() {
       <Row style={{ marginTop: 10, alignItems: 'center' }} className="screen">
         <Commands
           label="Place something in the light"
-          sign="Place something" look="words"
+          sign="Place something"
+          look="words"
           commands={KINDS}
           onChoose={add}
         />
@@ -219,7 +221,14 @@ function HorizonText({
     close();
   };
   return (
-    <Opener label="Type or read points" hideLabel says="" shown="Type or read points" opens="dialog" look="words">
+    <Opener
+      label="Type or read points"
+      hideLabel
+      says=""
+      shown="Type or read points"
+      opens="dialog"
+      look="words"
+    >
       {(close) => (
         <Sheetful>
           <label htmlFor="horizon-text">A line a point: azimuth, height in degrees</label>

@@ -14,7 +14,7 @@ import { Hidden } from '../../ui/controls';
 import { Select } from '../../ui/Opener';
 import { AnswerLine, Note, Row, Section, Title } from '../../ui/layout';
 import { Mark } from '../../ui/Mark';
-import { PencilText } from '../../ui/Pencil';
+import { PencilText } from '../../ui/PencilWords';
 import { worstMonth } from '../worst';
 import { rebus } from './rebus';
 

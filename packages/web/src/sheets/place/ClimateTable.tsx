@@ -1,4 +1,4 @@
-import { ALL_MONTHS, monthName } from '@ivolt/core';
+import { ALL_MONTHS, monthName, type ClimateMonth } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { SunPicture } from '../../charts/SunPicture';
 import { useAppSelector } from '../../app/store';
@@ -7,6 +7,7 @@ import { Ink } from '../../ui/Ink';
 import { Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../ui/Pencil';
 import { color, site } from '../../ui/tokens';
+import { HOME, pathOf, placeIn } from './usePlaceEdits';
 
 const Narrow = styled(Scroll)`
   max-width: 640px;
@@ -26,18 +27,25 @@ const Narrow = styled(Scroll)`
 `;
 
 /** Twelve months of sun and air; each can be typed over, and emptied to take the grid's again. */
-export function ClimateTable() {
+export function ClimateTable({ placeId }: { placeId: string }) {
   const design = useDesign();
   const climate = useEvaluation()?.climate;
-  const grid = useAppSelector(({ job }) => job.climate.grid);
-  if (!climate && !design.place.lat) return null;
+  const place = placeIn(design, placeId);
+  const path = pathOf(placeId);
+  const own = climate?.places[placeId];
+  const moves = Object.keys(design.stops).length > 0;
+  const grid = useAppSelector(({ job }) =>
+    placeId === HOME ? job.climate.grid : job.climate.grid?.stops?.[placeId],
+  );
+  if (!climate && !place.lat) return null;
   return (
     <Section aria-labelledby="place-months">
-      <h2 id="place-months">Sun and air by month</h2>
+      <h2 id="place-months">{moves ? 'Sun and air of the year as it moves' : 'Sun and air by month'}</h2>
       {climate ? (
         <SunPicture months={climate.months} lowC={climate.lowC} highC={climate.highC} units={design.units} />
       ) : null}
-      <Narrow style={{ marginTop: 16 }}>
+      {moves ? <h3 style={{ fontSize: 16, marginTop: 16 }}>{place.name || 'This place'} by month</h3> : null}
+      <Narrow style={{ marginTop: moves ? 6 : 16 }}>
         <Table>
           <thead>
             <tr>
@@ -52,40 +60,39 @@ export function ClimateTable() {
                 Comes through
               </th>
               <th scope="col">From</th>
+              {moves ? <th scope="col">It is at</th> : null}
             </tr>
           </thead>
           <tbody>
             {ALL_MONTHS.map((month) => {
-              const at = climate?.months[month - 1];
-              const typed = [
-                design.place.ghi[month] ? 'sun' : '',
-                design.place.air[month] ? 'air' : '',
-              ].filter(Boolean);
+              const at = own?.months[month - 1];
+              const stays = climate?.stays[month - 1] ?? [];
+              const typed = [place.ghi[month] ? 'sun' : '', place.air[month] ? 'air' : ''].filter(Boolean);
               return (
                 <tr key={month}>
                   <th scope="row">{monthName(month)}</th>
                   <td className="n">
                     <Pencil
-                      path={`/place/ghi/${month}`}
+                      path={`${path}/ghi/${month}`}
                       hideLabel
                       label={`Sun in ${monthName(month)}`}
                       optional
                       quiet
                       chars={13}
                       align="end"
-                      fallback={design.place.ghi[month] ? null : (grid?.ghiKWhm2[month - 1] ?? null)}
+                      fallback={place.ghi[month] ? null : (at?.ghiKWhm2 ?? grid?.ghiKWhm2[month - 1] ?? null)}
                     />
                   </td>
                   <td className="n">
                     <Pencil
-                      path={`/place/air/${month}`}
+                      path={`${path}/air/${month}`}
                       hideLabel
                       label={`Mean air in ${monthName(month)}`}
                       optional
                       quiet
                       chars={8}
                       align="end"
-                      fallback={design.place.air[month] ? null : (at?.airC ?? null)}
+                      fallback={place.air[month] ? null : (at?.airC ?? null)}
                     />
                   </td>
                   <td className="n">
@@ -100,8 +107,17 @@ export function ClimateTable() {
                     )}
                   </td>
                   <td className="from">
-                    {typed.length > 0 ? `${typed.join(' and ')} typed` : grid ? 'grid' : ''}
+                    {typed.length > 0 ? `${typed.join(' and ')} typed` : sourceWords(at)}
                   </td>
+                  {moves ? (
+                    <td className="from">
+                      {stays
+                        .map(({ name, share }) =>
+                          stays.length > 1 ? `${name} ${Math.round(share * 100)} %` : name,
+                        )
+                        .join(', ')}
+                    </td>
+                  ) : null}
                 </tr>
               );
             })}
@@ -110,4 +126,13 @@ export function ClimateTable() {
       </Narrow>
     </Section>
   );
+}
+
+const SOURCES = { grid: 'grid', file: 'your file', typed: 'typed' } as const;
+
+function sourceWords(at: ClimateMonth | undefined): string {
+  if (!at) return '';
+  return at.ghiFrom === at.airFrom
+    ? SOURCES[at.ghiFrom]
+    : `sun ${SOURCES[at.ghiFrom]}, air ${SOURCES[at.airFrom]}`;
 }

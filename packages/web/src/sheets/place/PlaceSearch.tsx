@@ -3,8 +3,6 @@ import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { api, type PlaceHit } from '../../api/client';
-import { useAppDispatch } from '../../app/store';
-import { edit } from '../../job/edits';
 import { FieldLabel, pencilLook } from '../../ui/controls';
 import { Sheetlet } from '../../ui/Opener';
 import { Note } from '../../ui/layout';
@@ -42,8 +40,14 @@ interface Choice extends PlaceHit {
 const TYPING_RESTS_MS = 120;
 
 /** Finds a place by name with no network beyond this machine, or takes a pair of coordinates. */
-export function PlaceSearch() {
-  const dispatch = useAppDispatch();
+export function PlaceSearch({
+  onTake,
+  latPath,
+}: {
+  onTake: (to: { name: string; lat: number; lon: number }) => void;
+  /** The field to go on to. */
+  latPath: string;
+}) {
   const [text, setText] = useState('');
   const [found, setFound] = useState<Choice[]>([]);
   const [state, setState] = useState<'idle' | 'searching' | 'away'>('idle');
@@ -71,23 +75,10 @@ export function PlaceSearch() {
 
   const take = (hit: Choice) => {
     // out of the search and on to the place itself, which also closes the list; the list first takes the focus back
-    setTimeout(() => document.querySelector<HTMLElement>('[data-path="/place/lat"]')?.focus(), 50);
+    setTimeout(() => document.querySelector<HTMLElement>(`[data-path="${latPath}"]`)?.focus(), 50);
     setText('');
     setFound([]);
-    dispatch(
-      edit(`Move it to ${hit.name}`, (design) => ({
-        ...design,
-        place: {
-          ...design.place,
-          name: hit.country ? hit.name : '',
-          lat: { value: hit.latDeg, from: 'chosen' },
-          lon: { value: hit.lonDeg, from: 'chosen' },
-          altitude: null,
-          low: null,
-          high: null,
-        },
-      })),
-    );
+    onTake({ name: hit.country ? hit.name : '', lat: hit.latDeg, lon: hit.lonDeg });
   };
 
   return (

@@ -1,42 +1,60 @@
-import { GRID_CREDITS, GRID_HONESTY, PLACE_NAME_CREDITS } from '@ivolt/core';
+import { GRID_CREDITS, GRID_HONESTY, PLACE_NAME_CREDITS, inOrder } from '@ivolt/core';
+import { useState } from 'react';
 import { styled } from 'styled-components';
-import { useAppSelector } from '../../app/store';
-import { useDesign, useEvaluation } from '../../job/hooks';
-import { Note, Row, Section } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { WorldMap } from '../../charts/WorldMap';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useDesign } from '../../job/hooks';
+import { placeOf } from '../../job/place';
+import { Note, Section } from '../../ui/layout';
 import { SheetHead } from '../../ui/SheetHead';
 import { ClimateTable } from './ClimateTable';
+import { PlaceFields } from './PlaceFields';
 import { PlaceSearch } from './PlaceSearch';
+import { AddStop, StopTabs } from './StopsPart';
+import { WeatherPart } from './WeatherPart';
+import { HOME, movePlace, placeIn } from './usePlaceEdits';
 
 const Fine = styled(Note)`
   margin-top: 8px;
 `;
 
-/** Step 2: where it stands, and what sky that is. */
+const MapRoom = styled.div`
+  min-height: 302px;
+  margin: 14px 0;
+  @media print {
+    display: none;
+  }
+`;
+
+/** Step 2: where it stands, or stays in turn, and what sky that is. */
 export function PlaceSheet() {
-  const evaluation = useEvaluation();
+  const dispatch = useAppDispatch();
   const design = useDesign();
   const status = useAppSelector(({ job }) => job.climate.status);
-  const climate = evaluation?.climate ?? null;
-  const grid = useAppSelector(({ job }) => job.climate.grid);
+  const [asked, setAsked] = useState(HOME);
+  const placeId = asked === HOME || design.stops[asked] ? asked : HOME;
+  const place = placeIn(design, placeId);
+  const marks = [[HOME, design.place] as const, ...inOrder(design.stops)].flatMap(([id, at]) => {
+    const point = placeOf(at);
+    return point
+      ? [{ id, name: at.name || (id === HOME ? 'Home' : 'Stop'), ...point, shown: id === placeId }]
+      : [];
+  });
   return (
     <>
       <SheetHead sheet="place" />
-      <PlaceSearch />
-      <Section aria-labelledby="place-where">
-        <h2 id="place-where">{design.place.name || 'Where it stands'}</h2>
-        <Row>
-          <Pencil path="/place/lat" chars={11} optional />
-          <Pencil path="/place/lon" chars={11} optional />
-          <Pencil path="/place/altitude" chars={8} optional fallback={grid?.altitudeM ?? null} />
-          <Pencil path="/place/low" chars={8} optional fallback={design.place.low ? null : climate?.lowC} />
-          <Pencil
-            path="/place/high"
-            chars={8}
-            optional
-            fallback={design.place.high ? null : climate?.highC}
-          />
-        </Row>
+      <StopTabs shown={placeId} onShow={setAsked} />
+      <PlaceSearch
+        onTake={(to) => dispatch(movePlace(placeId, to))}
+        latPath={placeId === HOME ? '/place/lat' : `/stops/${placeId}/lat`}
+      />
+      <MapRoom>
+        <WorldMap marks={marks} onTake={(lat, lon) => dispatch(movePlace(placeId, { name: '', lat, lon }))} />
+      </MapRoom>
+      <Section aria-labelledby="place-where" style={{ marginTop: 14 }}>
+        <h2 id="place-where">{place.name || 'Where it stands'}</h2>
+        <PlaceFields placeId={placeId} onGone={() => setAsked(HOME)} />
+        <AddStop onShow={setAsked} />
         {status === 'reading' ? <Fine role="status">Reading the climate of this place …</Fine> : null}
         {status === 'away' ? (
           <Fine role="alert">
@@ -51,12 +69,13 @@ export function PlaceSheet() {
           </Fine>
         ) : null}
       </Section>
-      <ClimateTable />
+      <ClimateTable placeId={placeId} />
+      <WeatherPart placeId={placeId} />
       <Section aria-labelledby="place-worth">
-        <h2 id="place-worth">What these figures are worth</h2>
+        <h2 id="place-worth">What the grid’s figures are worth</h2>
         <Note>{GRID_HONESTY}</Note>
         <Fine>{GRID_CREDITS}</Fine>
-        <Fine>{PLACE_NAME_CREDITS}</Fine>
+        <Fine>{PLACE_NAME_CREDITS} Coasts: Natural Earth, public domain.</Fine>
       </Section>
     </>
   );
