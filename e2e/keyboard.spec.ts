@@ -92,7 +92,7 @@ test('a string is tried on the ruler by keys', async ({ page }) => {
   await open(page, id, 'strings');
   await page.getByRole('button', { name: /^3 in series: from/ }).focus();
   await page.keyboard.press('Enter');
-  await expect(answer(page, 'strings')).toContainText('3 × 3 stands');
+  await expect(answer(page, 'strings')).toContainText('Every string stands');
   await saved(page);
   expect((await storedDesign(id)).arrays.a1!.strings.series.value).toBe(3);
 });

@@ -10,6 +10,8 @@ export interface ColumnGuess {
   role: Role;
   /** Of a column of values; guessed from its heading and its size. */
   unit: string;
+  /** What its unit would be in each role. */
+  units: Partial<Record<Role, string>>;
   /** First values, as they stand. */
   sample: string[];
 }
@@ -102,6 +104,9 @@ export function previewHourly(text: string, lonDeg: number | null): HourlyPrevie
       heading: heading || `column ${index + 1}`,
       role,
       unit: unitOf(heading, role, cells),
+      units: Object.fromEntries(
+        Object.keys(UNITS_OF).map((other) => [other, unitOf(heading, other as Role, cells)]),
+      ),
       sample: cells.slice(11, 15),
     };
   });
@@ -214,7 +219,9 @@ export function readHourly(
   const counts = values.map(() => new Uint16Array(8760));
   const problems: WeatherProblem[] = [];
   let [read, missing, leap] = [0, 0, 0];
-  const decimalComma = separator === ';';
+  // commas mark decimals where they stand in numbers and part no columns
+  const decimalComma =
+    separator !== ',' && lines.slice(headingLine, headingLine + 2000).some((line) => /\d,\d/.test(line));
   for (let index = headingLine; index < lines.length && problems.length < 20; index++) {
     const line = lines[index] ?? '';
     if (line.trim() === '' || line.startsWith('#')) continue;

@@ -324,6 +324,17 @@ describe('a plain table of hours', () => {
     expect(own.air).toEqual(whole.air);
     expect(own.notes.join(' ')).toMatch(/split from the global light/);
   });
+  it('has decimal points beside semicolons too', () => {
+    const points = table(
+      'when;ghi',
+      (date, hour) => `${iso(date)};${(reference.ghi[hour]! / 1000).toFixed(4)}`,
+    );
+    const preview = map(points);
+    expect(preview.columns[1]).toMatchObject({ role: 'ghi', unit: 'kW/m²' });
+    const own = weather(readWeather(points, 'x.csv', place, preview.mapping));
+    const base = weather(readWeather(standard, 'x.csv', place, map(standard).mapping));
+    for (let month = 0; month < 12; month++) expect(own.ghi[month]).toBeCloseTo(base.ghi[month]!, 2);
+  });
   it('is read in UTC, by its end, and with summer time', () => {
     const base = weather(readWeather(standard, 'x.csv', place, map(standard).mapping));
     const utc = table(

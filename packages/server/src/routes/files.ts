@@ -37,7 +37,7 @@ export const fileRoutes: FastifyPluginAsync<{ pool: Pool }> = async (app, { pool
 
   app.get<{ Params: { id: string } }>(
     '/files/:id',
-    { schema: { params: schemas.jobId } },
+    { schema: { params: schemas.jobId }, compress: false },
     async ({ params }, reply) => {
       const file = await findFile(pool, params.id);
       if (!file) throw new Problem(404, 'FILE_NOT_FOUND', 'The file is not kept here');

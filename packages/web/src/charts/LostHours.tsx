@@ -49,7 +49,9 @@ export const LostHours = memo(function LostHours({ picture }: { picture: SkyPict
               return (
                 <g key={hour}>
                   <rect x={at} y={1} width={cell - 1} height={ROW - 2} fill={color.sunWash} />
-                  <rect x={at} y={1} width={(cell - 1) * share} height={ROW - 2} fill={color.act} />
+                  {share > 0.04 ? (
+                    <rect x={at} y={1} width={(cell - 1) * share} height={ROW - 2} fill={color.act} />
+                  ) : null}
                 </g>
               );
             })}

@@ -146,9 +146,23 @@ export function SkylinePicture({ picture, skyline, widthM, onPaint }: Props) {
           {picture ? (
             <Tracks picture={picture} skyline={skyline} widthM={widthM} x={(deg) => x(shownAz(deg))} y={y} />
           ) : null}
-          {Object.entries(skyline.obstacles).map(([id, obstacle]) => (
-            <Body key={id} obstacle={obstacle} x={x} y={y} shownAz={shownAz} />
-          ))}
+          <clipPath id="sky-frame">
+            <rect x={x(from)} y={-20} width={x(from + 360) - x(from)} height={HEIGHT + 20} />
+          </clipPath>
+          <g clipPath="url(#sky-frame)">
+            {Object.entries(skyline.obstacles).flatMap(([id, obstacle]) =>
+              // what stands across the edge of the picture shows on both its sides
+              [-360, 0, 360].map((turn) => (
+                <Body
+                  key={`${id} ${turn}`}
+                  obstacle={obstacle}
+                  x={(deg) => x(deg + turn)}
+                  y={y}
+                  shownAz={shownAz}
+                />
+              )),
+            )}
+          </g>
           <path
             d={`${path(ground) ?? ''}L${x(from + 360)} ${y(0)}L${x(from)} ${y(0)}Z`}
             fill="url(#sky-ground)"
@@ -318,31 +332,25 @@ function Body({
   const half = (toDeg - fromDeg) / 2;
   const [left, right] = [x(middle - half), x(middle + half)];
   const [top, foot] = [y(Math.min(90, topDeg)), y(Math.max(0, bottomDeg))];
+  const tree = obstacle.kind === 'tree';
   const leaf = 1 - throughBody(obstacle, 7);
-  const common = { stroke: color.ink, strokeWidth: 1.4 };
   return (
     <g>
-      {obstacle.kind === 'tree' ? (
-        <path
-          d={`M${left} ${foot}C${left} ${top - 4} ${right} ${top - 4} ${right} ${foot}Z`}
-          fill={color.stored}
-          fillOpacity={0.15 + 0.5 * leaf}
-          {...common}
-        />
-      ) : (
-        <rect
-          x={left}
-          width={Math.max(1, right - left)}
-          y={top}
-          height={Math.max(1, foot - top)}
-          fill={color.wood}
-          {...common}
-        />
-      )}
+      <rect
+        x={left}
+        width={Math.max(1, right - left)}
+        y={top}
+        height={Math.max(1, foot - top)}
+        rx={tree ? Math.min((right - left) / 2, (foot - top) * 0.45) : 0}
+        fill={tree ? color.stored : color.wood}
+        fillOpacity={tree ? 0.15 + 0.5 * leaf : 1}
+        stroke={color.ink}
+        strokeWidth="1.4"
+      />
       <text
-        x={(left + right) / 2}
+        x={x(middle)}
         y={top - 5}
-        textAnchor="middle"
+        textAnchor={x(middle) < 60 ? 'start' : 'middle'}
         stroke={color.paper}
         strokeWidth="3"
         paintOrder="stroke"

@@ -89,6 +89,20 @@ const readCoasts = () =>
 const wrapLon = (lon: number) => ((((lon + 180) % 360) + 360) % 360) - 180;
 const clampLat = (lat: number) => Math.max(-MOST_LAT, Math.min(MOST_LAT, lat));
 
+/** All the places in sight; of one place its part of the world; of none the whole. */
+function viewOf(marks: readonly MapMark[]): View {
+  if (marks.length === 0) return { lat: 20, lon: 10, zoom: 1 };
+  const [lats, lons] = [marks.map(({ lat }) => lat), marks.map(({ lon }) => lon)];
+  const [south, north] = [Math.min(...lats), Math.max(...lats)];
+  const [west, east] = [Math.min(...lons), Math.max(...lons)];
+  const span = Math.max(east - west, (north - south) * 4.5, 30);
+  return {
+    lat: clampLat((south + north) / 2),
+    lon: (west + east) / 2,
+    zoom: Math.max(1, 0.75 * (360 / span)),
+  };
+}
+
 /**
  * A map to put places on: dragging moves it, the wheel and two buttons zoom, a press takes the point. By keys: arrows
  * move it, plus and minus zoom, Enter takes the middle.
@@ -104,9 +118,7 @@ export function WorldMap({
   const canvas = useRef<HTMLCanvasElement>(null);
   const theme = useTheme();
   const shown = marks.find((mark) => mark.shown);
-  const [view, setView] = useState<View>(() =>
-    shown ? { lat: shown.lat, lon: shown.lon, zoom: 8 } : { lat: 20, lon: 10, zoom: 1 },
-  );
+  const [view, setView] = useState<View>(() => viewOf(marks));
   const [land, setLand] = useState<GeoPermissibleObjects | null>(null);
   const [missing, setMissing] = useState(false);
   const [focused, setFocused] = useState(false);
@@ -123,14 +135,6 @@ export function WorldMap({
     );
     return () => void (gone = true);
   }, []);
-  // another place is looked at: the map goes there, unless it is in sight already
-  const target = shown ? `${shown.lat},${shown.lon}` : '';
-  const [followed, setFollowed] = useState(target);
-  if (target !== followed) {
-    setFollowed(target);
-    if (shown) setView({ lat: clampLat(shown.lat), lon: shown.lon, zoom: Math.max(view.zoom, 4) });
-  }
-
   const projection = useMemo(
     () =>
       geoMercator()
@@ -144,6 +148,19 @@ export function WorldMap({
         ]),
     [view, width],
   );
+  // another place is looked at: the map goes there, unless it is in sight already
+  const target = shown ? `${shown.lat},${shown.lon}` : '';
+  const [followed, setFollowed] = useState(target);
+  if (target !== followed) {
+    setFollowed(target);
+    const inSight = shown && projection([shown.lon, shown.lat]);
+    if (
+      shown &&
+      !(inSight && inSight[0] > 20 && inSight[0] < width - 20 && inSight[1] > 20 && inSight[1] < HEIGHT - 20)
+    )
+      setView({ lat: clampLat(shown.lat), lon: shown.lon, zoom: Math.max(view.zoom, 4) });
+  }
+
   useEffect(() => {
     const element = canvas.current;
     const pen = element?.getContext('2d');

@@ -19,7 +19,7 @@ import { edit, putValue } from '../../job/edits';
 import { useArray, useDesign } from '../../job/hooks';
 import { jobActions } from '../../job/jobSlice';
 import { useReckoned } from '../../job/useReckoned';
-import { Action } from '../../ui/controls';
+import { Action, Hidden } from '../../ui/controls';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Commands, Opener, type Choice } from '../../ui/Opener';
 import { Pencil } from '../../ui/Pencil';
@@ -350,7 +350,9 @@ function Obstacles() {
                   <th scope="col">Bare in</th>
                 </>
               ) : null}
-              <th scope="col" aria-label="More" />
+              <th scope="col">
+                <Hidden>More</Hidden>
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -371,7 +371,7 @@ function MappingForm({
             </tr>
           </thead>
           <tbody>
-            {preview.columns.map(({ heading, sample }, index) => {
+            {preview.columns.map(({ heading, sample, units: guessed }, index) => {
               const { role = 'none', unit = '' } = mapping.columns[index] ?? {};
               const units = UNITS_OF[role];
               return (
@@ -383,7 +383,7 @@ function MappingForm({
                       hideLabel
                       value={role}
                       choices={ROLES}
-                      onChange={(next) => column(index, { role: next, unit: UNITS_OF[next]?.[0] ?? '' })}
+                      onChange={(next) => column(index, { role: next, unit: guessed[next] ?? '' })}
                     />
                   </td>
                   <td>
