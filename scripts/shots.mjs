@@ -8,9 +8,11 @@ const VIEWS = [
   { file: 'jobs', path: '/' },
   { file: 'cover', job: 'Vale', sheet: '' },
   { file: 'uses', job: 'Vale', sheet: 'uses' },
-  { file: 'place', job: 'Tarn', sheet: 'place' },
+  { file: 'place', job: 'Sula', sheet: 'place' },
   { file: 'bank', job: 'Vale', sheet: 'bank' },
   { file: 'array', job: 'Vale', sheet: 'array' },
+  { file: 'field', job: 'Vale', sheet: 'array', at: '#array-field' },
+  { file: 'skyline', job: 'Vale', sheet: 'array', at: '#array-skyline' },
   { file: 'strings', job: 'Vale', sheet: 'strings' },
   { file: 'strings-night', job: 'Vale', sheet: 'strings', theme: 'night' },
   { file: 'book', job: 'Vale', sheet: 'book' },
@@ -28,13 +30,15 @@ const browser = await chromium.launch({
 });
 try {
   const { jobs } = await (await fetch(`${server.address}/api/jobs`)).json();
-  for (const { file, path, job, sheet, theme = 'paper', width = 1280, height = 800 } of VIEWS) {
+  for (const { file, path, job, sheet, at, theme = 'paper', width = 1280, height = 800 } of VIEWS) {
     const page = await browser.newPage({ viewport: { width, height } });
     await page.addInitScript((name) => localStorage.setItem('ivolt-theme', name), theme);
     await page.goto(
       `${server.address}${path ?? `/jobs/${jobs.find(({ name }) => name.startsWith(job)).id}/${sheet}`}`,
     );
     await page.waitForTimeout(1800);
+    if (at) await page.evaluate((part) => document.querySelector(part).scrollIntoView(), at);
+    if (at) await page.waitForTimeout(600);
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${file}.png`) });
     await page.close();
   }

@@ -30,6 +30,8 @@ export interface GridClimate {
   /** Half-degree cells to the nearest land the irradiation is anchored on. */
   landDistance: number;
   linke: number[];
+  /** By month, a day's light over its month's mean at 13 ranks from 2 to 98 %; null where the grid has none. */
+  dayQuantiles: number[][] | null;
 }
 
 /** What the grid says of a job: of its home, and of the stops of one that moves. */
@@ -43,6 +45,8 @@ interface Corner {
   latDeg: number;
   weight: number;
 }
+
+const QUANTILES = 13;
 
 /** Reads the packed climate grid; holds no copy of its bytes. */
 export class ClimateGrid {
@@ -72,6 +76,7 @@ export class ClimateGrid {
       altitudeM: Math.max(0, this.blend('altitude', latDeg, lonDeg) ?? 0),
       landDistance: Math.round(this.blend('landDistance', latDeg, lonDeg) ?? 0),
       linke: months.map((month) => this.blend('linke', latDeg, lonDeg, month) ?? 3),
+      dayQuantiles: this.quantiles(latDeg, lonDeg),
     };
   }
 
@@ -83,6 +88,16 @@ export class ClimateGrid {
     const row = clamp(Math.round((latDeg - firstLat) / latStep), 0, rows - 1);
     const column = wrap(Math.round((lonDeg - firstLon) / lonStep), columns);
     return this.cell(layer, plane, row, column);
+  }
+
+  private quantiles(latDeg: number, lonDeg: number): number[][] | null {
+    const months = MEAN_DAYS.map((_, month) =>
+      Array.from({ length: QUANTILES }, (__, rank) =>
+        this.nearest('dailyRatioQuantiles', latDeg, lonDeg, month * QUANTILES + rank),
+      ),
+    );
+    const known = months.every((month) => month.every((value) => value !== null));
+    return known ? (months as number[][]) : null;
   }
 
   private irradiation(latDeg: number, lonDeg: number, month: number): number {

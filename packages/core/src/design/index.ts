@@ -1,4 +1,5 @@
 export * from './blank';
+export * from './darkPicture';
 export * from './evaluate';
 export * from './examples';
 export * from './fieldPicture';

@@ -2,6 +2,7 @@ import { albedoBy, planeMonths } from '../array';
 import { plainClimate } from '../testing/climates';
 import {
   calculate,
+  darkPicture,
   chosen,
   evaluate,
   fieldPicture,
@@ -229,4 +230,23 @@ describe('the panorama', () => {
     expect(found?.sentence).toMatch(/December|January/);
     expect(evaluate(dairy, climate).findings.some(({ id }) => id === 'array.shade')).toBe(false);
   });
+});
+
+describe('dark days', () => {
+  it('come in longer runs in a year of ten than in a middling one, and the worst is of a month in use', () => {
+    const { months, worst, ownSpread } = darkPicture(dairy, climate)!;
+    expect(months.every(({ usualDays, rareDays }) => rareDays >= usualDays)).toBe(true);
+    expect(worst.rareDays).toBe(Math.max(...months.map(({ rareDays }) => rareDays)));
+    expect(ownSpread).toBe(false);
+    const summer = { ...dairy, uses: { a: { ...dairy.uses.u4!, months: [6, 7] } } };
+    expect([6, 7]).toContain(darkPicture(summer, climate)!.worst.month);
+  });
+  it('take the place’s own spread where the grid knows it', () => {
+    const even = Array.from({ length: 12 }, () => Array.from({ length: 13 }, (_, i) => 0.9 + i / 60));
+    const steady = darkPicture(dairy, { ...climate, dayQuantiles: even })!;
+    expect(steady.ownSpread).toBe(true);
+    expect(steady.worst.rareDays).toBe(0);
+  });
+  it('wait for a place', () =>
+    expect(darkPicture(withValueAt(dairy, '/place/lat', null), climate)).toBeNull());
 });

@@ -1,3 +1,4 @@
+export * from './daySequence';
 export * from './horizonText';
 export * from './monthLight';
 export * from './plane';

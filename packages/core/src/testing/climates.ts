@@ -15,6 +15,7 @@ export function plainClimate(latDeg = 41.6, parts: Partial<GridClimate> = {}): G
     altitudeM: 600,
     landDistance: 0,
     linke: months.map(() => 3),
+    dayQuantiles: null,
     ...parts,
   };
 }

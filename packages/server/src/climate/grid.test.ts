@@ -15,6 +15,7 @@ interface Read {
   wind: number;
   landDistance: number;
   linkeJan: number;
+  q10Jul: number;
 }
 const reads = (
   JSON.parse(readFileSync(join(DATA_DIRECTORY, 'climate-grid-reads.json'), 'utf8')) as { rows: Read[] }
@@ -32,6 +33,7 @@ it.each(reads)('reads the cell at $cell as the grid’s own table of reads does'
     expect([name, grid.nearest(name, ...read.cell)]).toEqual([name, close(read[name])]);
   }
   expect(grid.nearest('linke', ...read.cell)).toEqual(close(read.linkeJan));
+  expect(grid.at(...read.cell).dayQuantiles?.[6]?.[2]).toBeCloseTo(read.q10Jul, 6);
 });
 
 it('blends between cells and agrees with the cell at its centre', () => {

@@ -93,6 +93,11 @@ export const climateAnswer = Joi.object({
   altitudeM: Joi.number().required(),
   landDistance: Joi.number().required(),
   linke: twelve,
+  dayQuantiles: Joi.array()
+    .items(Joi.array().items(Joi.number()).length(13))
+    .length(12)
+    .allow(null)
+    .required(),
 });
 
 export const placesQuery = Joi.object({ q: Joi.string().trim().min(1).max(80).required() });

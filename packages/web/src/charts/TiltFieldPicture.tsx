@@ -18,6 +18,8 @@ interface Props {
   best: Mark;
   /** Null where the plane has no one place in the field. */
   own: Mark | null;
+  /** Planes of other arrays, such as the roof's own. */
+  others: readonly (Mark & { name: string })[];
   /** Of the southern half: north stands in the middle. */
   south: boolean;
   onMove?: (to: Mark, stroke: string) => void;
@@ -37,6 +39,7 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
   values,
   best,
   own,
+  others,
   south,
   onMove,
 }: Props) {
@@ -191,6 +194,26 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
           >
             best {best.tiltDeg}°
           </text>
+        </g>
+        <g aria-hidden>
+          {others.map(({ name, tiltDeg, azimuthDeg }) => (
+            <g key={name}>
+              <path
+                d={`M${x(shown(azimuthDeg)) - 5} ${y(tiltDeg)}h10M${x(shown(azimuthDeg))} ${y(tiltDeg) - 5}v10`}
+                stroke={color.ink}
+                strokeWidth="2"
+              />
+              <text
+                x={x(shown(azimuthDeg)) + 8}
+                y={y(tiltDeg) - 6}
+                stroke={color.paper}
+                strokeWidth="3.5"
+                paintOrder="stroke"
+              >
+                {name}
+              </text>
+            </g>
+          ))}
         </g>
         {own ? (
           <g aria-hidden pointerEvents="none">

@@ -11,7 +11,6 @@ import {
 } from 'react';
 import { styled } from 'styled-components';
 import { feature } from 'topojson-client';
-import type { GeometryCollection, Topology } from 'topojson-specification';
 import outlines from 'world-atlas/land-50m.json?url';
 import { useTheme } from '../ui/theme';
 import { color, site } from '../ui/tokens';
@@ -79,12 +78,15 @@ const Zoom = styled.div`
   }
 `;
 
+type World = Parameters<typeof feature>[0];
+type WorldObject = Parameters<typeof feature>[1];
+
 /** The world's coasts, read once, when a map is first shown. */
 let coasts: Promise<GeoPermissibleObjects> | undefined;
 const readCoasts = () =>
   (coasts ??= fetch(outlines)
     .then((answer) => answer.json())
-    .then((topology: Topology<{ land: GeometryCollection }>) => feature(topology, topology.objects.land)));
+    .then((topology: World) => feature(topology, topology.objects.land as WorldObject)));
 
 const wrapLon = (lon: number) => ((((lon + 180) % 360) + 360) % 360) - 180;
 const clampLat = (lat: number) => Math.max(-MOST_LAT, Math.min(MOST_LAT, lat));

@@ -91,6 +91,7 @@ it('applies a remedy as one edit', () => {
     altitudeM: 600,
     landDistance: 0,
     linke: Array(12).fill(3) as number[],
+    dayQuantiles: null,
   };
   const cold = evaluate(design, grid).findings[0]!;
   store.dispatch(applyRemedy(cold.title, cold.remedies[0]!));

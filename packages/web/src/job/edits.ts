@@ -24,6 +24,13 @@ export const edit =
     dispatch(jobActions.edited({ after, edit: { label, undo: diff(after, before), redo, session } }));
   };
 
+/** Says something aloud for a while, with a way back where there is one. */
+export const notice =
+  (text: string, undoable = false): Thunk =>
+  (dispatch) => {
+    dispatch(jobActions.noticed({ text, undoable, at: Date.now() }));
+  };
+
 export const putValue = (label: string, path: string, value: unknown, session: string | null = null): Thunk =>
   edit(label, (design) => withValueAt(design, path, value), session);
 
@@ -87,7 +94,7 @@ export const undo = (): Thunk => (dispatch, getState) => {
   const last = past.at(-1);
   if (!design || !last) return;
   dispatch(jobActions.undone(patchedWherePossible(design, last.undo).document));
-  dispatch(jobActions.noticed({ text: `Undone: ${last.label}`, at: Date.now() }));
+  dispatch(notice(`Undone: ${last.label}`));
 };
 
 export const redo = (): Thunk => (dispatch, getState) => {
@@ -95,7 +102,7 @@ export const redo = (): Thunk => (dispatch, getState) => {
   const next = future.at(-1);
   if (!design || !next) return;
   dispatch(jobActions.redone(patchedWherePossible(design, next.redo).document));
-  dispatch(jobActions.noticed({ text: `Done again: ${next.label}`, at: Date.now() }));
+  dispatch(notice(`Done again: ${next.label}`));
 };
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

@@ -5,7 +5,7 @@ import { useAppSelector } from '../app/store';
 import { patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
 
-type Ask<T> = (core: Remote<Core>, design: Design, grid: JobClimate | null) => Promise<T>;
+export type Ask<T> = (core: Remote<Core>, design: Design, grid: JobClimate | null) => Promise<T>;
 
 /**
  * Something only one sheet shows, reckoned in the worker while it is shown, anew when the design changes; the newest

@@ -18,6 +18,7 @@ export const GRID: GridClimate = {
   altitudeM: 640,
   landDistance: 0,
   linke: Array.from({ length: 12 }, () => 3),
+  dayQuantiles: null,
 };
 
 export interface Shown extends RenderResult {

@@ -1,4 +1,5 @@
 import {
+  darkPicture,
   evaluate,
   fieldPicture,
   penFor,
@@ -7,6 +8,7 @@ import {
   readJobFile,
   readWeather,
   skyPicture,
+  type DarkPicture,
   type Design,
   type Evaluation,
   type FieldPicture,
@@ -26,6 +28,7 @@ const core = {
   evaluate: (design: Design, grid: JobClimate | null): Evaluation => evaluate(design, grid),
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
     rankGuesses(design, grid, penFor(design.units)),
+  dark: (design: Design, grid: JobClimate | null): DarkPicture | null => darkPicture(design, grid),
   sky: (design: Design, grid: JobClimate | null, arrayId: string): SkyPicture | null =>
     skyPicture(design, grid, arrayId),
   field: (design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null =>

@@ -1,10 +1,10 @@
-import { ALL_MONTHS, formatTrimmed, monthName, withValueAt, type FieldPicture } from '@ivolt/core';
+import { ALL_MONTHS, formatTrimmed, inOrder, monthName, withValueAt, type FieldPicture } from '@ivolt/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useAppDispatch } from '../../app/store';
 import { DayPicture } from '../../charts/DayPicture';
 import { TiltFieldPicture, type Mark } from '../../charts/TiltFieldPicture';
 import { edit } from '../../job/edits';
-import { useArray, useEvaluation } from '../../job/hooks';
+import { useArray, useDesign, useEvaluation } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
@@ -69,6 +69,7 @@ export function TiltFieldPart() {
 function Field({ field }: { field: FieldPicture }) {
   const dispatch = useAppDispatch();
   const { id, plan } = useArray();
+  const { arrays } = useDesign();
   const worst = worstMonth(useEvaluation());
   const [span, setSpan] = useState<Span>('governs');
   const { months, tilts, azimuths, usedWh, own } = field;
@@ -118,6 +119,22 @@ function Field({ field }: { field: FieldPicture }) {
       ),
     [dispatch, id],
   );
+  const others = useMemo(
+    () =>
+      inOrder(arrays).flatMap(([other, { name, plane }]) =>
+        other !== id && (plane.kind === 'fixed' || plane.kind === 'roof')
+          ? [{ name, tiltDeg: plane.tilt.value, azimuthDeg: plane.azimuth.value }]
+          : [],
+      ),
+    [arrays, id],
+  );
+  /** What another plane gives of the best, at the nearest point of the field. */
+  const shareOf = ({ tiltDeg, azimuthDeg }: Mark) => {
+    const row = Math.round(tiltDeg / (tilts[1] ?? 5));
+    const column = Math.round(azimuthDeg / (azimuths[1] ?? 10));
+    const top = worths[bestAt] ?? 0;
+    return top > 0 ? (worths[row * azimuths.length + column] ?? 0) / top : 0;
+  };
   const month = span.match(/^\d+$/) ? Number(span) - 1 : (worst ?? 6) - 1;
   const fixed = plan.plane.kind === 'fixed' || plan.plane.kind === 'roof';
   return (
@@ -128,12 +145,19 @@ function Field({ field }: { field: FieldPicture }) {
       <p style={{ margin: '8px 0' }} data-testid="field-cost">
         {costWords(field, overSpan(own.months, usedWh, span), values[bestAt] ?? { worth: 0, sun: 0 }, best)}
       </p>
+      {others.map((plane) => (
+        <Note key={plane.name}>
+          {plane.name}, {Math.round(plane.tiltDeg)}° facing {Math.round(plane.azimuthDeg)}°, gets{' '}
+          {Math.round(shareOf(plane) * 100)} % of the best.
+        </Note>
+      ))}
       <TiltFieldPicture
         tilts={tilts}
         azimuths={azimuths}
         values={worths}
         best={best}
         own={chosenMark}
+        others={others}
         south={field.equatorDeg === 0}
         onMove={fixed ? move : undefined}
       />

@@ -1,6 +1,6 @@
 import { blankArray, chosen, inOrder, withValueAt, type ArrayPlan, type Design } from '@ivolt/core';
 import type { Thunk } from '../../app/store';
-import { edit } from '../../job/edits';
+import { edit, notice } from '../../job/edits';
 import { jobActions } from '../../job/jobSlice';
 
 const named = ({ name }: Pick<ArrayPlan, 'name'>) => name || 'the unnamed array';
@@ -71,7 +71,5 @@ export const removeArray =
         return used ? after : withValueAt(after, `/controllers/${plan.strings.controller}`, undefined);
       }),
     );
-    dispatch(
-      jobActions.noticed({ text: `${plan.name || 'The array'} is deleted`, undoable: true, at: Date.now() }),
-    );
+    dispatch(notice(`${plan.name || 'The array'} is deleted`, true));
   };

@@ -60,6 +60,16 @@ export function ClimateTable({ placeId }: { placeId: string }) {
                 Comes through
               </th>
               <th scope="col">From</th>
+              {place.weather ? (
+                <>
+                  <th scope="col" className="n">
+                    By the grid
+                  </th>
+                  <th scope="col" className="n">
+                    By your file
+                  </th>
+                </>
+              ) : null}
               {moves ? <th scope="col">It is at</th> : null}
             </tr>
           </thead>
@@ -109,6 +119,12 @@ export function ClimateTable({ placeId }: { placeId: string }) {
                   <td className="from">
                     {typed.length > 0 ? `${typed.join(' and ')} typed` : sourceWords(at)}
                   </td>
+                  {place.weather ? (
+                    <>
+                      <td className="n from">{sunWords(grid?.ghiKWhm2[month - 1])}</td>
+                      <td className="n from">{sunWords(place.weather.ghi[month - 1])}</td>
+                    </>
+                  ) : null}
                   {moves ? (
                     <td className="from">
                       {stays
@@ -136,3 +152,5 @@ function sourceWords(at: ClimateMonth | undefined): string {
     ? SOURCES[at.ghiFrom]
     : `sun ${SOURCES[at.ghiFrom]}, air ${SOURCES[at.airFrom]}`;
 }
+
+const sunWords = (kwh: number | null | undefined) => (typeof kwh === 'number' ? kwh.toFixed(2) : '–');

@@ -8,6 +8,7 @@ import { placeOf } from '../../job/place';
 import { Note, Section } from '../../ui/layout';
 import { SheetHead } from '../../ui/SheetHead';
 import { ClimateTable } from './ClimateTable';
+import { DarkPart } from './DarkPart';
 import { PlaceFields } from './PlaceFields';
 import { PlaceSearch } from './PlaceSearch';
 import { AddStop, StopTabs } from './StopsPart';
@@ -70,6 +71,7 @@ export function PlaceSheet() {
         ) : null}
       </Section>
       <ClimateTable placeId={placeId} />
+      <DarkPart />
       <WeatherPart placeId={placeId} />
       <Section aria-labelledby="place-worth">
         <h2 id="place-worth">What the grid’s figures are worth</h2>

@@ -13,9 +13,8 @@ import { useRef, useState, type DragEvent } from 'react';
 import { styled } from 'styled-components';
 import { api } from '../../api/client';
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { putValue } from '../../job/edits';
+import { notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
-import { jobActions } from '../../job/jobSlice';
 import { Action, Primary, Tick } from '../../ui/controls';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Opener, Select, type Choice } from '../../ui/Opener';
@@ -203,9 +202,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
             <Action
               onPress={() => {
                 dispatch(putValue('Leave that weather out', `${pathOf(placeId)}/weather`, null));
-                dispatch(
-                  jobActions.noticed({ text: `${weather.name} is left out`, undoable: true, at: Date.now() }),
-                );
+                dispatch(notice(`${weather.name} is left out`, true));
               }}
             >
               Leave it out

@@ -1,7 +1,6 @@
 import { blankPlace, withValueAt, type Design, type Stop } from '@ivolt/core';
 import type { Thunk } from '../../app/store';
-import { edit } from '../../job/edits';
-import { jobActions } from '../../job/jobSlice';
+import { edit, notice } from '../../job/edits';
 
 /** Home, or a stop by its id. */
 export const HOME = 'home';
@@ -53,5 +52,5 @@ export const removeStop =
   (dispatch, getState) => {
     const name = getState().job.design?.stops[id]?.name || 'the stop';
     dispatch(edit(`Delete ${name}`, (design) => withValueAt(design, `/stops/${id}`, undefined)));
-    dispatch(jobActions.noticed({ text: `${name} is deleted`, undoable: true, at: Date.now() }));
+    dispatch(notice(`${name} is deleted`, true));
   };

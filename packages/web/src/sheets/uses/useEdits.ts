@@ -8,8 +8,7 @@ import {
   type Use,
 } from '@ivolt/core';
 import type { Thunk } from '../../app/store';
-import { edit } from '../../job/edits';
-import { jobActions } from '../../job/jobSlice';
+import { edit, notice } from '../../job/edits';
 
 const newId = () => `u${crypto.randomUUID().slice(0, 8)}`;
 const put = (design: Design, id: string, use: Use | undefined) => withValueAt(design, `/uses/${id}`, use);
@@ -58,9 +57,7 @@ export const removeUse =
     const use = getState().job.design?.uses[id];
     if (!use) return;
     dispatch(edit(`Delete ${named(use)}`, (design) => put(design, id, undefined)));
-    dispatch(
-      jobActions.noticed({ text: `${use.name || 'The use'} is deleted`, undoable: true, at: Date.now() }),
-    );
+    dispatch(notice(`${use.name || 'The use'} is deleted`, true));
   };
 
 /** Moves a row one up or down. */
@@ -116,11 +113,10 @@ export const pasteUses =
       );
     }
     dispatch(
-      jobActions.noticed({
-        text: `${rows} pasted${problems.length > 0 ? `, ${new Set(problems.map(({ row }) => row)).size} left out` : ''}`,
-        undoable: uses.length > 0,
-        at: Date.now(),
-      }),
+      notice(
+        `${rows} pasted${problems.length > 0 ? `, ${new Set(problems.map(({ row }) => row)).size} left out` : ''}`,
+        uses.length > 0,
+      ),
     );
     return problems.map(({ row, column, message }) => `Row ${row}, ${column}: ${message}`);
   };

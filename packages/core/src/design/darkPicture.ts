@@ -1,0 +1,54 @@
+import type { JobClimate } from '../climate';
+import { darkRuns, daySequence, rankByClearness, rankByQuantiles } from '../sky';
+import { calculate } from './calculate';
+import type { Design } from './types';
+
+export interface DarkMonth {
+  month: number;
+  inUse: boolean;
+  /** Longest run of dark days that touches the month: of a middling year, and of the worst year in ten. */
+  usualDays: number;
+  rareDays: number;
+}
+
+export interface DarkPicture {
+  months: DarkMonth[];
+  /** The month in use with the longest rare run; of all months where nothing is used. */
+  worst: DarkMonth;
+  /** True where the place's own spread of days is known. */
+  ownSpread: boolean;
+}
+
+const YEARS = 200;
+
+/** Runs of dark days by month, from synthetic years of days. Null without a place. */
+export function darkPicture(design: Design, grid: JobClimate | null): DarkPicture | null {
+  const { climate, loads } = calculate(design, grid);
+  if (!climate) return null;
+  let ownSpread = true;
+  const ranks = climate.stays.map((stays, month) => {
+    const longest = stays.reduce((most, stay) => (stay.share > most.share ? stay : most));
+    const from = longest.id === 'home' ? grid : grid?.stops?.[longest.id];
+    const quantiles = from?.dayQuantiles?.[month];
+    if (quantiles) return rankByQuantiles(quantiles);
+    ownSpread = false;
+    return rankByClearness(longest.climate.months[month]?.clearness ?? 0.5);
+  });
+  const seed = Math.round((climate.latDeg + 90) * 1000) * 1000 + Math.round(climate.lonDeg + 180);
+  const runs = darkRuns(daySequence(ranks, YEARS, seed));
+  const months = runs.map((years, index): DarkMonth => {
+    const inTurn = years.toSorted((a, b) => a - b);
+    return {
+      month: index + 1,
+      inUse: (loads.months[index]?.busWh ?? 0) > 0,
+      usualDays: inTurn[Math.floor(YEARS * 0.5)] ?? 0,
+      rareDays: inTurn[Math.floor(YEARS * 0.9)] ?? 0,
+    };
+  });
+  const counted = months.some(({ inUse }) => inUse) ? months.filter(({ inUse }) => inUse) : months;
+  return {
+    months,
+    worst: counted.reduce((most, month) => (month.rareDays > most.rareDays ? month : most)),
+    ownSpread,
+  };
+}

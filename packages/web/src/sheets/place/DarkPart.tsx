@@ -1,0 +1,80 @@
+import { formatTrimmed, monthName, shortMonth, type DarkPicture } from '@ivolt/core';
+import { scaleLinear } from 'd3-scale';
+import { Svg } from '../../charts/Svg';
+import { useWidth } from '../../charts/useWidth';
+import { useEvaluation } from '../../job/hooks';
+import { useReckoned, type Ask } from '../../job/useReckoned';
+import { Note, Section } from '../../ui/layout';
+import { color } from '../../ui/tokens';
+
+const ask: Ask<DarkPicture | null> = (core, design, grid) => core.dark(design, grid);
+
+/** How many dark days come in a row. */
+export function DarkPart() {
+  const picture = useReckoned(ask, 'dark');
+  const days = useEvaluation()?.bank.days ?? null;
+  if (!picture) return null;
+  const { worst, ownSpread } = picture;
+  const bank = days === null ? '' : ` The bank carries ${formatTrimmed(days, 1)} without any sun.`;
+  return (
+    <Section aria-labelledby="place-dark">
+      <h2 id="place-dark">Dark days in a row</h2>
+      <p data-testid="dark">
+        In {monthName(worst.month)} expect {worst.usualDays} days running with less than half of the month’s
+        mean, and {worst.rareDays} in one year of ten.{bank}
+      </p>
+      <DarkRuns picture={picture} />
+      <Note>
+        From 200 synthetic years of days (
+        {ownSpread ? 'the grid’s own spread of days here' : 'the spread that goes with its clearness'}; a day
+        takes after the one before by 0.29, Graham, Hollands & Brunger 1988). An estimate, not a forecast.
+      </Note>
+    </Section>
+  );
+}
+
+const HEIGHT = 92;
+
+function DarkRuns({ picture: { months } }: { picture: DarkPicture }) {
+  const [ref, width] = useWidth(640);
+  const step = (width - 10) / 12;
+  const y = scaleLinear([0, Math.max(4, ...months.map(({ rareDays }) => rareDays))], [HEIGHT - 22, 16]);
+  return (
+    <div ref={ref}>
+      <Svg
+        height={HEIGHT}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        role="img"
+        aria-label={months
+          .map(
+            ({ month, usualDays, rareDays }) =>
+              `${monthName(month)}: ${usualDays} days, ${rareDays} in one year of ten`,
+          )
+          .join('; ')}
+      >
+        {months.map(({ month, inUse, usualDays, rareDays }, index) => {
+          const x = 5 + (index + 0.5) * step;
+          return (
+            <g key={month} opacity={inUse ? 1 : 0.45}>
+              <path
+                d={`M${x} ${y(0)}V${y(rareDays)}`}
+                stroke={color.ink}
+                strokeWidth="1.5"
+                strokeDasharray="2 3"
+              />
+              <path d={`M${x - 6} ${y(rareDays)}h12`} stroke={color.ink} strokeWidth="1.5" />
+              <path d={`M${x} ${y(0)}V${y(usualDays)}`} stroke={color.ink} strokeWidth="7" />
+              <text x={x} y={y(rareDays) - 4} textAnchor="middle">
+                {rareDays}
+              </text>
+              <text x={x} y={HEIGHT - 6} textAnchor="middle" fill={color.soft}>
+                {width < 480 ? shortMonth(month).slice(0, 1) : shortMonth(month)}
+              </text>
+            </g>
+          );
+        })}
+        <path d={`M0 ${y(0)}H${width}`} stroke={color.ink} strokeWidth="1.2" />
+      </Svg>
+    </div>
+  );
+}
