@@ -11,7 +11,7 @@ import pvlib
 
 LAT, LON, RUNS = 41.6, -7.3, 15
 times = pd.date_range("2001-01-01 00:30", periods=8760, freq="h", tz="UTC")
-days = times.dayofyear.to_numpy()
+days = times.day_of_year.to_numpy()
 hours = np.arange(8760)
 ghi = np.maximum(0, 800 * np.sin((hours % 24 - 6) / 12 * np.pi)) * (0.6 + 0.4 * np.sin(hours / 37.0))
 planes = [(35, 180), (22, 90), (22, 270)]

@@ -31,7 +31,7 @@ async function loadCore() {
     format: 'esm',
     logLevel: 'error',
     banner: {
-      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
     },
   });
   return import(pathToFileURL(outfile).href);

@@ -48,12 +48,13 @@ export async function benchSun({ core, time, say, percentile }) {
     for (let hour = 0; hour < HOURS; hour++) {
       const cosZenith = sun.cosZenith[hour];
       const outside = sun.extraterrestrialWm2[hour];
-      if (cosZenith <= 0.0872) {
+      // as pvlib has it: no beam below 3°, and the clearness of a low sun held
+      if (cosZenith <= 0.052336) {
         dhi[hour] = ghi[hour];
         dni[hour] = 0;
         continue;
       }
-      const share = erbsHourlyDiffuse(Math.min(1, ghi[hour] / (outside * cosZenith)));
+      const share = erbsHourlyDiffuse(Math.min(1, ghi[hour] / (outside * Math.max(cosZenith, 0.065))));
       dhi[hour] = ghi[hour] * share;
       dni[hour] = (ghi[hour] - dhi[hour]) / cosZenith;
     }
