@@ -89,6 +89,8 @@ test('the book prints every sheet, with findings and cautions', async ({ page })
     await expect(page.getByText(heading).first()).toBeVisible();
   }
   await expect(page.getByText('Cold volts over the limit').first()).toBeVisible();
+  // each array beside the first has its own leaf of array and strings
+  await expect(page.getByRole('heading', { name: 'Barn, west' })).toHaveCount(2);
   await expect(page.getByText(/DC arcs do not put themselves out/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
   expect((await page.pdf()).byteLength).toBeGreaterThan(30_000);

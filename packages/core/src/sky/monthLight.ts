@@ -185,8 +185,14 @@ function lightOfFile(
 ): DayLight {
   const light = emptyLight(model);
   const day = sunDay(latDeg, month);
-  const at = (values: number[][], step: number) =>
-    values[month]?.[Math.min(FILE_STEPS - 1, Math.floor((step * FILE_STEPS) / STEPS))] ?? 0;
+  // straight between the middles of the half hours
+  const at = (values: number[][], step: number) => {
+    const row = values[month] ?? [];
+    const position = ((step + 0.5) * FILE_STEPS) / STEPS - 0.5;
+    const left = Math.floor(position);
+    const [a, b] = [row[Math.max(0, left)] ?? 0, row[Math.min(FILE_STEPS - 1, left + 1)] ?? 0];
+    return a + (b - a) * (position - left);
+  };
   for (let step = 0; step < STEPS; step++) {
     const cosZenith = day.cosZenith[step] ?? 0;
     if (cosZenith <= 0.005) continue;

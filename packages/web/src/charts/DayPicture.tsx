@@ -16,17 +16,23 @@ interface Props {
   behind: readonly (readonly [number, number])[];
 }
 
-const HEIGHT = 210;
-const [TOP, FOOT, LEFT] = [18, 40, 50];
+const PLOT = 210;
+const [TOP, FOOT] = [18, 40];
+/** Below this width the lines are named under one another. */
+const NARROW = 520;
+const NAME_ROW = 22;
 const INKS = { chosen: color.act, equator: color.sun, split: color.stored } as const;
 const DASHES = { chosen: undefined, equator: undefined, split: '7 4' } as const;
 
 /** A mean day by the hour: what each direction makes, over what is used; hatched where the sun is up behind the panel. */
 export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind }: Props) {
   const [ref, width] = useWidth(640);
-  const x = scaleLinear([3, 21], [LEFT, width - 8]);
+  const narrow = width < NARROW;
+  const left = narrow ? 62 : 50;
+  const height = narrow ? PLOT + lines.length * NAME_ROW - 14 : PLOT;
+  const x = scaleLinear([3, 21], [left, width - 8]);
   const most = Math.max(...lines.flatMap(({ watts }) => watts[month] ?? []), usedW, 1);
-  const y = scaleLinear([0, most * 1.05], [HEIGHT - FOOT, TOP]);
+  const y = scaleLinear([0, most * 1.05], [PLOT - FOOT, TOP]);
   const hour = (step: number, steps: number) => ((step + 0.5) * 24) / steps;
   const path = (watts: readonly number[]) =>
     line<number>()
@@ -35,8 +41,8 @@ export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind
   return (
     <div ref={ref}>
       <Svg
-        height={HEIGHT}
-        viewBox={`0 0 ${width} ${HEIGHT}`}
+        height={height}
+        viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={describe(lines, month, usedW)}
       >
@@ -51,7 +57,7 @@ export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind
             <path d="M0 0V6" stroke={color.soft} strokeWidth="1" />
           </pattern>
           <clipPath id="day-frame">
-            <rect x={LEFT} y={0} width={width - 8 - LEFT} height={HEIGHT - FOOT + 1} />
+            <rect x={left} y={0} width={width - 8 - left} height={PLOT - FOOT + 1} />
           </clipPath>
         </defs>
         {behind.map(([from, to]) => (
@@ -60,20 +66,20 @@ export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind
             x={x(Math.max(3, from))}
             width={Math.max(0, x(Math.min(21, to)) - x(Math.max(3, from)))}
             y={TOP}
-            height={HEIGHT - FOOT - TOP}
+            height={PLOT - FOOT - TOP}
             fill="url(#behind)"
             opacity={0.55}
           />
         ))}
         {y.ticks(3).map((tick) =>
           tick > 0 ? (
-            <text key={tick} x={LEFT - 8} y={y(tick) + 4} textAnchor="end" fill={color.soft}>
+            <text key={tick} x={left - 8} y={y(tick) + 4} textAnchor="end" fill={color.soft}>
               {tick} W
             </text>
           ) : null,
         )}
         {[6, 9, 12, 15, 18].map((at) => (
-          <text key={at} x={x(at)} y={HEIGHT - FOOT + 17} textAnchor="middle" fill={color.soft}>
+          <text key={at} x={x(at)} y={PLOT - FOOT + 17} textAnchor="middle" fill={color.soft}>
             {at}
           </text>
         ))}
@@ -97,31 +103,33 @@ export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind
             />
           ))}
         </g>
-        <path d={`M${LEFT} ${y(0)}H${width - 8}`} stroke={color.ink} strokeWidth="1.5" />
+        <path d={`M${left} ${y(0)}H${width - 8}`} stroke={color.ink} strokeWidth="1.5" />
         {usedW > 0 ? (
           <text x={x(3) + 4} y={y(usedW) - 5} stroke={color.paper} strokeWidth="3" paintOrder="stroke">
             used, spread over the day
           </text>
         ) : null}
-        <Names lines={lines} width={width} />
+        <Names lines={lines} narrow={narrow} left={left} />
       </Svg>
     </div>
   );
 });
 
-/** What each line is, in its own ink, along the foot. */
-function Names({ lines, width }: { lines: readonly HourLine[]; width: number }) {
-  if (width < 520) {
-    return null;
-  }
-  const places = lines.reduce<number[]>(
-    (starts, { label }, i) => [...starts, (starts[i] ?? LEFT) + 34 + label.length * 7.2],
-    [LEFT],
+/** What each line is, in its own ink, along the foot or under one another. */
+function Names({ lines, narrow, left }: { lines: readonly HourLine[]; narrow: boolean; left: number }) {
+  const starts = lines.reduce<number[]>(
+    (found, { label }, i) => [...found, (found[i] ?? left) + 34 + label.length * 7.2],
+    [left],
   );
   return (
     <>
       {lines.map(({ id, label }, i) => (
-        <g key={id} transform={`translate(${places[i] ?? LEFT} ${HEIGHT - 6})`}>
+        <g
+          key={id}
+          transform={
+            narrow ? `translate(0 ${PLOT + i * NAME_ROW})` : `translate(${starts[i] ?? left} ${PLOT - 6})`
+          }
+        >
           <path
             d="M0 -4h20"
             stroke={INKS[id]}

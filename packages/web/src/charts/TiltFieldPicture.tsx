@@ -29,7 +29,7 @@ const HEIGHT = 260;
 const [TOP, FOOT, LEFT] = [10, 40, 44];
 /** Shares of the best that are drawn as lines. */
 const LEVELS = [0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.98];
-const NAMED = new Set([0.5, 0.7, 0.8, 0.9, 0.95]);
+const NAMED = new Set([0.5, 0.7, 0.9]);
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
 
 /** Energy over tilt and direction as the lines of a map; the plane there is can be dragged over it. */
@@ -140,9 +140,8 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
             return (
               <text
                 key={level}
-                x={px(top[0] ?? 0)}
+                x={px(top[0] ?? 0) + 3}
                 y={py(top[1] ?? 0) + 4}
-                textAnchor="middle"
                 fill={color.soft}
                 stroke={color.paper}
                 strokeWidth="3"
@@ -175,7 +174,9 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
             );
           })}
           <text x={LEFT} y={HEIGHT - 4} fill={color.soft}>
-            flat at the foot, upright at the top; lines are shares of the best
+            {width < 480
+              ? 'lines are shares of the best'
+              : 'flat at the foot, upright at the top; lines are shares of the best'}
           </text>
           <circle
             cx={x(shown(best.azimuthDeg))}
@@ -186,8 +187,9 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
             strokeWidth="2"
           />
           <text
-            x={x(shown(best.azimuthDeg)) + 9}
-            y={y(best.tiltDeg) - 7}
+            x={x(shown(best.azimuthDeg))}
+            y={y(best.tiltDeg) - 11}
+            textAnchor="middle"
             stroke={color.paper}
             strokeWidth="3.5"
             paintOrder="stroke"

@@ -1,19 +1,20 @@
-import { CAUTIONS, SHEETS, SHEET_NAMES, type Sheet } from '@ivolt/core';
+import { CAUTIONS, SHEETS, SHEET_NAMES, inOrder, type Sheet } from '@ivolt/core';
 import { useEffect, type ComponentType } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { useAppSelector, type AppStore } from '../app/store';
-import { ArraySheet } from '../sheets/array/ArraySheet';
+import { ArrayParts, ArraySheet } from '../sheets/array/ArraySheet';
 import { BankSheet } from '../sheets/bank/BankSheet';
 import { CoverSheet } from '../sheets/cover/CoverSheet';
 import { PlaceSheet } from '../sheets/place/PlaceSheet';
-import { StringsSheet } from '../sheets/strings/StringsSheet';
+import { StringsParts, StringsSheet } from '../sheets/strings/StringsSheet';
 import { UsesSheet } from '../sheets/uses/UsesSheet';
 import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
 import { color, font } from '../ui/tokens';
 import { FindingList } from './Findings';
+import { ArrayScope } from './hooks';
 import { openJob } from './saving';
 import { Thinker } from './thinking';
 import { WorkingOf } from './Working';
@@ -74,6 +75,42 @@ const PAGES: Readonly<Record<Sheet, ComponentType>> = {
   array: ArraySheet,
   strings: StringsSheet,
 };
+/** What of a sheet stands in the book once for each array beside the first. */
+const OF_EACH_ARRAY: Readonly<Partial<Record<Sheet, ComponentType>>> = {
+  array: ArrayParts,
+  strings: StringsParts,
+};
+
+function EachArray({
+  ids,
+  part: Part,
+}: {
+  ids: readonly (readonly [string, string])[];
+  part: ComponentType;
+}) {
+  return ids.map(([id, name]) => (
+    <ArrayScope key={id} value={id}>
+      <OneArray>
+        <h2>{name}</h2>
+        <Part />
+      </OneArray>
+    </ArrayScope>
+  ));
+}
+
+const OneArray = styled.div`
+  border-top: 1px solid ${color.rule};
+  margin-top: 30px;
+  padding-top: 16px;
+  > h2 {
+    font-size: 21px;
+    margin-bottom: 12px;
+  }
+  @media print {
+    break-before: page;
+  }
+`;
+
 /** The workings that go into the book, by sheet. */
 const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
   uses: ['load.heaviest', 'load.start'],
@@ -111,6 +148,9 @@ export function BookPage() {
     );
   }
   if (!design || !evaluation) return <Book>Binding the book …</Book>;
+  const others = inOrder(design.arrays)
+    .slice(1)
+    .map(([arrayId, { name }]) => [arrayId, name || 'Unnamed array'] as const);
   return (
     <Book>
       <Bar>
@@ -133,6 +173,7 @@ export function BookPage() {
                 {index + 1} · {SHEET_NAMES[sheet]}
               </Note>
               <Page />
+              {others && OF_EACH_ARRAY[sheet] ? <EachArray ids={others} part={OF_EACH_ARRAY[sheet]} /> : null}
               {findings.length > 0 ? (
                 <>
                   <Hidden as="h2">Findings</Hidden>

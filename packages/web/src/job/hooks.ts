@@ -9,6 +9,7 @@ import {
   type Evaluation,
   type FieldSpec,
 } from '@ivolt/core';
+import { createContext, useContext } from 'react';
 import { useAppSelector } from '../app/store';
 
 /** The open design. Only under the bench, which waits for it. */
@@ -25,10 +26,21 @@ export function useEntry(path: string): { entry: Entry | undefined; spec: FieldS
   return { entry, spec: fieldAt(path) };
 }
 
+/** Where a page is about one array, whichever the sheets show; the book has one for each. */
+export const ArrayScope = createContext<string | null>(null);
+
+/** An id for a part of a page, of its own for each array of the book. */
+export function usePartId(name: string): string {
+  const scope = useContext(ArrayScope);
+  return scope === null ? name : `${name}-${scope}`;
+}
+
 /** The array the sheets show. */
 export function useArray(): { id: string; plan: ArrayPlan; path: string; controllerPath: string } {
   const { arrays } = useDesign();
-  const shown = useAppSelector(({ job }) => job.arrayId);
+  const scope = useContext(ArrayScope);
+  const chosen = useAppSelector(({ job }) => job.arrayId);
+  const shown = scope ?? chosen;
   const inTurn = inOrder(arrays);
   const [id, plan] = inTurn.find(([other]) => other === shown) ?? inTurn[0] ?? [];
   if (!id || !plan) throw new Error('A design has an array');

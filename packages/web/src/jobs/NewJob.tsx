@@ -48,7 +48,9 @@ const UNITS: readonly { id: UnitSystem; label: string }[] = [
 const EXAMPLES = [
   { id: 'blank', label: 'A blank job' },
   { id: 'tarn-hut', label: 'Tarn Hut', about: 'A ski club’s hut through a dark winter, 24 V' },
-  { id: 'vale-do-junco', label: 'Vale do Junco', about: 'A goat dairy with a deep well, 48 V' },
+  { id: 'vale-do-junco', label: 'Vale do Junco', about: 'A goat dairy with a deep well, three arrays, 48 V' },
+  { id: 'sula', label: 'Sula', about: 'A wooden cutter that goes north for the summer, 12 V' },
+  { id: 'bookwagon', label: 'Bookwagon', about: 'A travelling library with five stops, 24 V' },
 ] as const;
 
 /** Starts a job, blank or from an example. */

@@ -1,7 +1,8 @@
+import type { ReactNode } from 'react';
 import { type Mounting, type Service, type SkyModel } from '@ivolt/core';
 import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
-import { useArray, useDesign, useEvaluation } from '../../job/hooks';
+import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Row, Section } from '../../ui/layout';
 import { Action } from '../../ui/controls';
 import { Commands, Select, type Choice } from '../../ui/Opener';
@@ -36,70 +37,12 @@ const LOSSES = ['soiling', 'wiring', 'mismatch', 'bifacial', 'albedo'] as const;
 /** Step 4: which panels, how many, which way, and what they make. */
 export function ArraySheet() {
   const dispatch = useAppDispatch();
-  const { energy, arrays } = useDesign();
-  const { id, plan, path } = useArray();
-  const evaluation = useEvaluation();
-  const several = Object.keys(arrays).length > 1;
+  const { energy } = useDesign();
   return (
     <>
       <SheetHead sheet="array" />
-      <Section aria-label="Arrays" style={{ marginTop: 0 }}>
-        <ArrayTabs />
-        <Row>
-          {several ? (
-            <PencilText
-              label="Called"
-              value={plan.name}
-              chars={16}
-              required
-              onChange={(name, session) =>
-                dispatch(putValue('Rename the array', `${path}/name`, name, session))
-              }
-            />
-          ) : null}
-          <ModuleSelect />
-          <Pencil path={`${path}/count`} />
-          <PlaneFields />
-          <Select
-            label="Mounted"
-            value={plan.mounting}
-            choices={MOUNTINGS}
-            onChange={(mounting) => dispatch(putValue('Change the mounting', `${path}/mounting`, mounting))}
-          />
-        </Row>
-        <BestTilt />
-        <Row style={{ marginTop: 14, alignItems: 'center' }} className="screen">
-          <Action onPress={() => dispatch(addArray())}>Add an array</Action>
-          {several ? (
-            <Commands
-              label={`More for ${plan.name}`}
-              sign="⋯"
-              commands={[
-                { id: 'duplicate', label: 'Duplicate' },
-                { id: 'delete', label: 'Delete' },
-              ]}
-              onChoose={(command) => dispatch(command === 'duplicate' ? duplicateArray(id) : removeArray(id))}
-            />
-          ) : null}
-        </Row>
-      </Section>
-      {evaluation?.climate ? <MadeAndUsed /> : null}
-      <TiltFieldPart />
-      <SkylinePart />
-      <Section aria-labelledby="array-rows">
-        <h2 id="array-rows">Rows</h2>
-        <RowsFields />
-      </Section>
-      <Section aria-labelledby="array-losses">
-        <h2 id="array-losses">What is lost on the way, and what is gained</h2>
-        <Row>
-          {LOSSES.map((key) => (
-            <Pencil key={key} path={`${path}/${key}`} />
-          ))}
-        </Row>
-        <LossesByMonth />
-      </Section>
-      <ModuleSheetPart />
+      <ArrayTabs />
+      <ArrayParts year={<MadeAndUsed />} />
       <Section aria-labelledby="array-sizing">
         <h2 id="array-sizing">How it is sized</h2>
         <Row>
@@ -120,6 +63,74 @@ export function ArraySheet() {
           />
         </Row>
       </Section>
+    </>
+  );
+}
+
+/** All of one array. `year` stands after its plan. */
+export function ArrayParts({ year }: { year?: ReactNode }) {
+  const dispatch = useAppDispatch();
+  const { arrays } = useDesign();
+  const { id, plan, path } = useArray();
+  const [rowsId, lossesId] = [usePartId('array-rows'), usePartId('array-losses')];
+  const evaluation = useEvaluation();
+  const several = Object.keys(arrays).length > 1;
+  return (
+    <>
+      <Row>
+        {several ? (
+          <PencilText
+            label="Called"
+            value={plan.name}
+            chars={16}
+            required
+            onChange={(name, session) =>
+              dispatch(putValue('Rename the array', `${path}/name`, name, session))
+            }
+          />
+        ) : null}
+        <ModuleSelect />
+        <Pencil path={`${path}/count`} />
+        <PlaneFields />
+        <Select
+          label="Mounted"
+          value={plan.mounting}
+          choices={MOUNTINGS}
+          onChange={(mounting) => dispatch(putValue('Change the mounting', `${path}/mounting`, mounting))}
+        />
+      </Row>
+      <BestTilt />
+      <Row style={{ marginTop: 14, alignItems: 'center' }} className="screen">
+        <Action onPress={() => dispatch(addArray())}>Add an array</Action>
+        {several ? (
+          <Commands
+            label={`More for ${plan.name}`}
+            sign="⋯"
+            commands={[
+              { id: 'duplicate', label: 'Duplicate' },
+              { id: 'delete', label: 'Delete' },
+            ]}
+            onChoose={(command) => dispatch(command === 'duplicate' ? duplicateArray(id) : removeArray(id))}
+          />
+        ) : null}
+      </Row>
+      {evaluation?.climate ? year : null}
+      <TiltFieldPart />
+      <SkylinePart />
+      <Section aria-labelledby={rowsId}>
+        <h2 id={rowsId}>Rows</h2>
+        <RowsFields />
+      </Section>
+      <Section aria-labelledby={lossesId}>
+        <h2 id={lossesId}>What is lost on the way, and what is gained</h2>
+        <Row>
+          {LOSSES.map((key) => (
+            <Pencil key={key} path={`${path}/${key}`} />
+          ))}
+        </Row>
+        <LossesByMonth />
+      </Section>
+      <ModuleSheetPart />
     </>
   );
 }

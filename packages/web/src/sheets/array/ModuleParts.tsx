@@ -1,7 +1,7 @@
 import { MODULE_CLASSES, moduleClass, sheetOfClass } from '@ivolt/core';
 import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
-import { useArray } from '../../job/hooks';
+import { useArray, usePartId } from '../../job/hooks';
 import { Note, Row, Section } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
 import { Pencil } from '../../ui/Pencil';
@@ -35,9 +35,10 @@ export function ModuleSelect() {
 
 export function ModuleSheetPart() {
   const { path } = useArray();
+  const partId = usePartId('array-sheet');
   return (
-    <Section aria-labelledby="array-sheet">
-      <h2 id="array-sheet">The panel’s data sheet</h2>
+    <Section aria-labelledby={partId}>
+      <h2 id={partId}>The panel’s data sheet</h2>
       <Row>
         {SHEET_FIELDS.map((key) => (
           <Pencil key={key} path={`${path}/module/${key}`} />

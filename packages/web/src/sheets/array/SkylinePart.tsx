@@ -16,7 +16,7 @@ import { useAppDispatch } from '../../app/store';
 import { LostHours } from '../../charts/LostHours';
 import { SkylinePicture } from '../../charts/SkylinePicture';
 import { edit, notice, putValue } from '../../job/edits';
-import { useArray, useDesign } from '../../job/hooks';
+import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Action, Hidden } from '../../ui/controls';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
@@ -100,6 +100,7 @@ export function SkylinePart() {
   const dispatch = useAppDispatch();
   const { arrays } = useDesign();
   const { id, plan, path } = useArray();
+  const partId = usePartId('array-skyline');
   const { skyline } = plan;
   const picture = useReckoned(
     useCallback((core, design, grid) => core.sky(design, grid, id), [id]),
@@ -134,8 +135,8 @@ export function SkylinePart() {
   };
   const lost = picture && picture.yearLostKWh > 0.5;
   return (
-    <Section aria-labelledby="array-skyline">
-      <h2 id="array-skyline">What stands in the light</h2>
+    <Section aria-labelledby={partId}>
+      <h2 id={partId}>What stands in the light</h2>
       <p style={{ marginBottom: 8 }} data-testid="skyline-cost">
         {picture === null
           ? 'The sun’s tracks wait for the place.'

@@ -4,7 +4,7 @@ import { useAppDispatch } from '../../app/store';
 import { DayPicture } from '../../charts/DayPicture';
 import { TiltFieldPicture, type Mark } from '../../charts/TiltFieldPicture';
 import { edit } from '../../job/edits';
-import { useArray, useDesign, useEvaluation } from '../../job/hooks';
+import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
@@ -54,13 +54,14 @@ function overSpan(
 /** Which way to face: the field of tilts and directions, the day by the hour, and what each other choice costs. */
 export function TiltFieldPart() {
   const { id } = useArray();
+  const partId = usePartId('array-field');
   const field = useReckoned(
     useCallback((core, design, grid) => core.field(design, grid, id), [id]),
     id,
   );
   return (
-    <Section aria-labelledby="array-field">
-      <h2 id="array-field">Which way to face</h2>
+    <Section aria-labelledby={partId}>
+      <h2 id={partId}>Which way to face</h2>
       {field ? <Field field={field} /> : <Note>The field waits for the place.</Note>}
     </Section>
   );

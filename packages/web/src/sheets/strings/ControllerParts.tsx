@@ -9,7 +9,7 @@ import {
 } from '@ivolt/core';
 import { useAppDispatch } from '../../app/store';
 import { edit, putValue } from '../../job/edits';
-import { useArray, useDesign } from '../../job/hooks';
+import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
@@ -125,10 +125,11 @@ export function ControllerOfArray() {
 export function ControllerSheet() {
   const dispatch = useAppDispatch();
   const { controllerPath } = useArray();
+  const partId = usePartId('strings-controller');
   const { kind } = useController();
   return (
-    <Section aria-labelledby="strings-controller">
-      <h2 id="strings-controller">The controller’s data sheet</h2>
+    <Section aria-labelledby={partId}>
+      <h2 id={partId}>The controller’s data sheet</h2>
       <Row>
         <Select
           label="Works by"

@@ -4,7 +4,7 @@ import { styled } from 'styled-components';
 import { WindowRuler } from '../../charts/WindowRuler';
 import { useAppDispatch } from '../../app/store';
 import { edit } from '../../job/edits';
-import { useArray, useArrayFigure, useEvaluation } from '../../job/hooks';
+import { useArray, useArrayFigure, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { FigureBlock } from '../../ui/FigureBlock';
 import { Ink } from '../../ui/Ink';
@@ -71,6 +71,17 @@ const nameOf = ({ series, parallel, inputs }: Pick<ArrangementRow, 'series' | 'p
 
 /** Step 5: the controller, and how the panels are strung to it. */
 export function StringsSheet() {
+  return (
+    <>
+      <SheetHead sheet="strings" />
+      <ArrayTabs />
+      <StringsParts />
+    </>
+  );
+}
+
+/** The strings of one array. */
+export function StringsParts() {
   const dispatch = useAppDispatch();
   const evaluation = useEvaluation();
   const { id, plan, path } = useArray();
@@ -90,8 +101,6 @@ export function StringsSheet() {
     );
   return (
     <>
-      <SheetHead sheet="strings" />
-      <ArrayTabs />
       <Row>
         <ControllerSelect />
         <ControllerOfArray />
@@ -155,12 +164,13 @@ function Arrangements({
   onUse: (row: ArrangementRow) => void;
 }) {
   const [all, setAll] = useState(false);
+  const waysId = usePartId('strings-ways');
   const chosenAt = rows.findIndex(({ chosen }) => chosen);
   const shown = all ? rows : rows.filter((_, index) => index < SHOWN_AT_FIRST || index === chosenAt);
   const fitting = rows.filter(({ faults }) => faults === 0).length;
   return (
-    <Section aria-labelledby="strings-ways">
-      <h2 id="strings-ways">
+    <Section aria-labelledby={waysId}>
+      <h2 id={waysId}>
         {rows.length} {rows.length === 1 ? 'way' : 'ways'} to wire them, {fitting}{' '}
         {fitting === 1 ? 'fits' : 'fit'}
       </h2>
