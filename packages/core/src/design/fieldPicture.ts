@@ -1,6 +1,6 @@
 import { FIELD_AZIMUTHS, FIELD_TILTS, albedoBy, planeMonths, tiltField, type ArrayShare } from '../array';
 import type { JobClimate, ResolvedClimate } from '../climate';
-import { OPEN_SKYLINE, STEPS, STEP_H, computePlaneYear, seasonOf, sunDay, type PlaneMonth } from '../sky';
+import { STEPS, STEP_H, computePlaneYear, seasonOf, sunDay, type PlaneMonth } from '../sky';
 import { MEAN_DAYS, acosDeg, cosDeg, declinationOfDay, sinDeg } from '../sun';
 import { calculate, type ArrayFacts, type Facts } from './calculate';
 import { chosen } from './blank';
@@ -79,7 +79,8 @@ export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: s
     own: {
       tiltDeg: plan.plane.kind === 'seasonal' ? null : plan.plane.tilt.value,
       azimuthDeg: plan.plane.kind === 'moving' ? null : plan.plane.azimuth.value,
-      months: openYear(facts, array, plan).map(({ poaKWhm2 }) => poaKWhm2),
+      // under an open sky like the rest of the field
+      months: yearOf(facts, array, {}).map(({ openKWhm2 }) => openKWhm2),
     },
     panelWhPerSun: perSun,
     count: share.wiredModules,
@@ -106,10 +107,9 @@ function worthOf(sun: readonly number[], usedWh: readonly number[]): number {
 const bestOf = (tilts: readonly number[], worth: (tilt: number) => number): number =>
   tilts.reduce((best, tilt) => (worth(tilt) > worth(best) ? tilt : best));
 
-const openYear = ({ climate, design }: Facts, array: ArrayFacts, plan: ArrayPlan): PlaneMonth[] =>
-  climate
-    ? computePlaneYear(climate, { ...plan, skyline: OPEN_SKYLINE }, array.module, design.energy.sky)
-    : [];
+/** The array's year held another way; whatever stands in its light stays, unless it is left out. */
+const yearOf = ({ climate, design }: Facts, array: ArrayFacts, change: Partial<ArrayPlan>): PlaneMonth[] =>
+  climate ? computePlaneYear(climate, { ...array.plan, ...change }, array.module, design.energy.sky) : [];
 
 /** Tilts of the seasons that make most of each season's own worst month. */
 function seasonalTilts(
@@ -222,8 +222,7 @@ function linesOf(
   const { plan } = array;
   const scale = share.wiredW * share.keeps * (array.controller.efficiency.value / 100);
   const facing = (tilt: number, azimuth: number) =>
-    openYear(facts, array, {
-      ...plan,
+    yearOf(facts, array, {
       plane: { ...plan.plane, kind: 'fixed', tilt: chosen(tilt), azimuth: chosen(azimuth) },
     });
   const watts = (...years: PlaneMonth[][]) =>

@@ -1,5 +1,5 @@
 import type { PlaceClimate, ResolvedClimate } from '../climate';
-import type { ArrayPlan, Season, SkyModel, Skyline } from '../design/types';
+import type { ArrayPlan, Season, SkyModel } from '../design/types';
 import { MOUNTINGS, faimanCellC, type ModuleNumbers } from '../module';
 import { turn } from '../sun';
 import { STEPS, STEP_H, airAt, clearLight, monthLight, solarHourOf, sunDay } from './monthLight';
@@ -209,6 +209,3 @@ function planeMonth(
     return result;
   });
 }
-
-/** An open sky all round. */
-export const OPEN_SKYLINE: Skyline = { points: {}, obstacles: {} };

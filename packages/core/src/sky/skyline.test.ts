@@ -5,7 +5,6 @@ import { readSheet } from '../module';
 import { blankPlace, type PlaneKind } from '../design';
 import { plainClimate } from '../testing/climates';
 import {
-  OPEN_SKYLINE,
   beamThrough,
   computePlaneYear,
   horizonAt,
@@ -150,7 +149,7 @@ describe('things in the way', () => {
     expect(Math.max(...behind[11]!.lost)).toBeGreaterThan(0.5);
   });
   it('are none in an open sky', () => {
-    expect([isOpen(OPEN_SKYLINE), isOpen(sky(obstacle({}))), isOpen(wall(0)), isOpen(wall(3))]).toEqual([
+    expect([isOpen(sky()), isOpen(sky(obstacle({}))), isOpen(wall(0)), isOpen(wall(3))]).toEqual([
       true,
       false,
       true,

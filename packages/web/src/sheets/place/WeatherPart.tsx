@@ -1,10 +1,6 @@
 import {
-  UNITS_OF,
   WEATHER_FILE_LIMIT_BYTES,
-  type HourlyPreview,
   type Mapping,
-  type Role,
-  type TimeMeans,
   type Weather,
   type WeatherProblem,
   type WeatherReading,
@@ -15,11 +11,13 @@ import { api } from '../../api/client';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
-import { Action, Primary, Tick } from '../../ui/controls';
-import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
-import { Opener, Select, type Choice } from '../../ui/Opener';
-import { color, site } from '../../ui/tokens';
+import { Action } from '../../ui/controls';
+import { Note, Row, Section } from '../../ui/layout';
+import { Sentences } from '../../ui/TextSheet';
+import { color } from '../../ui/tokens';
 import { patientCore } from '../../workers/core';
+import { MappingForm, type Mapped } from './MappingForm';
+import { MonthsPaste } from './MonthsPaste';
 import { pathOf, placeIn } from './usePlaceEdits';
 
 const Drop = styled.div`
@@ -31,68 +29,12 @@ const Drop = styled.div`
   }
 `;
 
-const Words = styled.ul`
-  margin: 8px 0 0;
-  padding-left: 20px;
-  font-size: 14px;
-  max-width: 70ch;
-  &[data-wrong='true'] {
-    color: ${color.act};
-  }
-  ${site} {
-    font-size: 16px;
-  }
-`;
-
-const Text = styled.textarea`
-  display: block;
-  width: 100%;
-  min-width: 260px;
-  min-height: 220px;
-  font:
-    14px/1.4 ui-monospace,
-    monospace;
-  background: ${color.tint};
-  color: ${color.ink};
-  border: 0;
-  border-bottom: 1.5px dashed ${color.pencil};
-  padding: 6px;
-`;
-
-const Pad = styled.div`
-  padding: 12px;
-`;
-
-const ROLES: readonly Choice<Role>[] = [
-  { id: 'none', label: 'not used' },
-  { id: 'time', label: 'date and time' },
-  { id: 'date', label: 'date' },
-  { id: 'hour', label: 'hour' },
-  { id: 'ghi', label: 'global light' },
-  { id: 'dni', label: 'beam' },
-  { id: 'dhi', label: 'diffuse' },
-  { id: 'air', label: 'air' },
-  { id: 'wind', label: 'wind' },
-];
-const MEANS: readonly Choice<TimeMeans>[] = [
-  { id: 'start', label: 'its start', about: '10:00 is the hour to 11:00' },
-  { id: 'middle', label: 'its middle', about: '10:30 is the hour round it' },
-  { id: 'end', label: 'its end', about: '11:00 is the hour from 10:00' },
-];
-
 const KIND_WORDS = {
   epw: 'an EPW file',
   tmy: 'a TMY3-style file',
   hourly: 'a table of hours',
   monthly: 'twelve months',
 } as const;
-
-interface Mapped {
-  bytes: Uint8Array<ArrayBuffer>;
-  name: string;
-  preview: HourlyPreview;
-  mapping: Mapping;
-}
 
 const problemWords = ({ line, column, message }: WeatherProblem) =>
   `${line === null ? '' : `Line ${line}${column ? `, ${column}` : ''}: `}${message}`;
@@ -188,11 +130,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
             From <b>{weather.name}</b>, {KIND_WORDS[weather.kind]}
             {weather.light ? ', with its hours' : ''}.
           </p>
-          <Words>
-            {weather.notes.map((note) => (
-              <li key={note}>{note}</li>
-            ))}
-          </Words>
+          <Sentences texts={weather.notes} />
           <Row className="screen" style={{ marginTop: 8 }}>
             {weather.fileId ? (
               <a href={`/api/files/${weather.fileId}`} download>
@@ -246,7 +184,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
                   );
                 });
             }}
-            problems={problems}
+            problems={problems.map(problemWords)}
           />
         </Row>
         <Note style={{ marginTop: 4 }}>
@@ -267,13 +205,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
         }}
       />
       {busy ? <Note role="status">{busy}</Note> : null}
-      {problems.length > 0 ? (
-        <Words role="alert" data-wrong>
-          {problems.map((problem) => (
-            <li key={problemWords(problem)}>{problemWords(problem)}</li>
-          ))}
-        </Words>
-      ) : null}
+      <Sentences texts={problems.map(problemWords)} wrong />
       {mapped ? (
         <MappingForm
           mapped={mapped}
@@ -285,154 +217,6 @@ export function WeatherPart({ placeId }: { placeId: string }) {
     </Section>
   );
 }
-
-function MonthsPaste({
-  onText,
-  problems,
-}: {
-  onText: (text: string, close: () => void) => void;
-  problems: readonly WeatherProblem[];
-}) {
-  const [text, setText] = useState('');
-  return (
-    <Opener
-      label="Paste twelve months"
-      hideLabel
-      says=""
-      shown="Paste twelve months"
-      opens="dialog"
-      look="words"
-    >
-      {(close) => (
-        <Pad>
-          <label htmlFor="months-text">
-            A line a month, January first: sun, then mean air, or lowest and highest
-          </label>
-          <Text
-            id="months-text"
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-            spellCheck={false}
-          />
-          {problems.length > 0 ? (
-            <Words role="alert" data-wrong>
-              {problems.map((problem) => (
-                <li key={problemWords(problem)}>{problemWords(problem)}</li>
-              ))}
-            </Words>
-          ) : null}
-          <Row style={{ marginTop: 10 }}>
-            <Action $act onPress={() => onText(text, close)}>
-              Take these months
-            </Action>
-          </Row>
-        </Pad>
-      )}
-    </Opener>
-  );
-}
-
-/** What the columns of a plain table are: guessed, to be put right before it is read. */
-function MappingForm({
-  mapped: { preview, mapping, name },
-  onChange,
-  onTake,
-  onCancel,
-}: {
-  mapped: Mapped;
-  onChange: (mapping: Mapping) => void;
-  onTake: () => void;
-  onCancel: () => void;
-}) {
-  const column = (index: number, change: Partial<Mapping['columns'][number]>) =>
-    onChange({
-      ...mapping,
-      columns: mapping.columns.map((one, i) => (i === index ? { ...one, ...change } : one)),
-    });
-  return (
-    <div role="group" aria-label={`Columns of ${name}`} style={{ marginTop: 16 }}>
-      <p>
-        <b>{name}</b> is a table of {preview.rows.toLocaleString('en')} lines. Are these its columns?
-      </p>
-      {preview.remarks.map((remark) => (
-        <Note key={remark}>{remark}</Note>
-      ))}
-      <Scroll style={{ marginTop: 8 }}>
-        <Table>
-          <thead>
-            <tr>
-              <th scope="col">Heading</th>
-              <th scope="col">Is</th>
-              <th scope="col">In</th>
-              <th scope="col">As at midday of the first day</th>
-            </tr>
-          </thead>
-          <tbody>
-            {preview.columns.map(({ heading, sample, units: guessed }, index) => {
-              const { role = 'none', unit = '' } = mapping.columns[index] ?? {};
-              const units = UNITS_OF[role];
-              return (
-                <tr key={index}>
-                  <th scope="row">{heading}</th>
-                  <td>
-                    <Select
-                      label={`What ${heading} is`}
-                      hideLabel
-                      value={role}
-                      choices={ROLES}
-                      onChange={(next) => column(index, { role: next, unit: guessed[next] ?? '' })}
-                    />
-                  </td>
-                  <td>
-                    {units ? (
-                      <Select
-                        label={`Unit of ${heading}`}
-                        hideLabel
-                        value={unit}
-                        choices={units.map((id) => ({ id, label: id }))}
-                        onChange={(next) => column(index, { unit: next })}
-                      />
-                    ) : null}
-                  </td>
-                  <td>{sample.slice(0, 3).join(' · ')}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </Table>
-      </Scroll>
-      <Row style={{ marginTop: 12, alignItems: 'end' }}>
-        <Select
-          label="A time means the hour by"
-          value={mapping.timeMeans}
-          choices={MEANS}
-          onChange={(timeMeans) => onChange({ ...mapping, timeMeans })}
-        />
-        <Select
-          label="Clock, hours from Greenwich"
-          value={String(mapping.utcOffsetH)}
-          choices={OFFSETS}
-          onChange={(offset) => onChange({ ...mapping, utcOffsetH: Number(offset) })}
-        />
-        <Tick checked={mapping.summerTime} onChange={(summerTime) => onChange({ ...mapping, summerTime })}>
-          put forward in summer
-        </Tick>
-      </Row>
-      <Row style={{ marginTop: 14, alignItems: 'center' }}>
-        <Primary onPress={onTake}>Read it so</Primary>
-        <Action onPress={onCancel}>Not this file</Action>
-      </Row>
-    </div>
-  );
-}
-
-const OFFSETS: readonly Choice<string>[] = [
-  -12, -11, -10, -9.5, -9, -8, -7, -6, -5, -4, -3.5, -3, -2, -1, 0, 1, 2, 3, 3.5, 4, 4.5, 5, 5.5, 5.75, 6,
-  6.5, 7, 8, 8.75, 9, 9.5, 10, 10.5, 11, 12, 12.75, 13, 14,
-].map((hours) => ({
-  id: String(hours),
-  label: hours === 0 ? '0, universal time' : `${hours > 0 ? '+' : '−'}${Math.abs(hours)}`,
-}));
 
 const RAD = Math.PI / 180;
 

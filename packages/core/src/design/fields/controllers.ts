@@ -1,0 +1,71 @@
+import { amount, field, sheet, type FieldSpec } from './kit';
+
+export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
+  '/controllers/*/maxVolts': field(
+    'Never above',
+    'voltage',
+    10,
+    1500,
+    'Above this the controller is destroyed.',
+    {},
+  ),
+  '/controllers/*/minVolts': field(
+    'Works from',
+    'voltage',
+    0,
+    1000,
+    'Lowest volts at which its tracker works.',
+    {},
+  ),
+  '/controllers/*/maxWorkVolts': field(
+    'Works up to',
+    'voltage',
+    5,
+    1500,
+    'Highest volts at which its tracker works at full power.',
+    {},
+  ),
+  '/controllers/*/headroom': field(
+    'Above the bank by',
+    'voltage',
+    0,
+    50,
+    'Volts the string must keep above the bank’s own to charge it.',
+    {},
+  ),
+  '/controllers/*/maxAmps': field(
+    'Amps it uses',
+    'current',
+    1,
+    500,
+    'Most amps each input works with; above it the rest is left on the roof.',
+    {},
+  ),
+  '/controllers/*/maxIscAmps': field(
+    'Short-circuit amps',
+    'current',
+    1,
+    1000,
+    'Most short-circuit amps that may ever be connected to each input.',
+    {},
+  ),
+  '/controllers/*/chargeAmps': field(
+    'Charge amps',
+    'current',
+    1,
+    1000,
+    'Most amps it sends to the bank, all inputs together.',
+    {},
+  ),
+  '/controllers/*/efficiency': field(
+    'Controller gives back',
+    'percent',
+    50,
+    100,
+    'Share of the array’s power that reaches the bank.',
+    sheet(amount(1.5, 'away from its best voltage it is 1.5 points worse')),
+  ),
+  '/controllers/*/inputs': field('Inputs', 'count', 1, 4, 'Separate trackers, each with its own strings.', {
+    integer: true,
+  }),
+};

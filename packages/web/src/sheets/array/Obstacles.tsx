@@ -1,0 +1,168 @@
+import { inOrder } from '@ivolt/core';
+import { styled } from 'styled-components';
+import { useAppDispatch } from '../../app/store';
+import { putValue } from '../../job/edits';
+import { useArray } from '../../job/hooks';
+import { Hidden } from '../../ui/controls';
+import { Row, Scroll, Table } from '../../ui/layout';
+import { Commands } from '../../ui/Opener';
+import { Pencil } from '../../ui/Pencil';
+import { PencilText } from '../../ui/PencilWords';
+import { color, site } from '../../ui/tokens';
+import { MonthsField } from '../uses/MonthsField';
+
+const Frame = styled(Scroll)`
+  margin-top: 12px;
+  font-size: 14px;
+  td {
+    vertical-align: top;
+  }
+  ${site} {
+    font-size: 16px;
+    table,
+    tbody {
+      display: block;
+    }
+    thead {
+      display: none;
+    }
+    tr {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px 16px;
+      padding: 12px 0;
+      border-bottom: 1.5px solid ${color.ink};
+    }
+    td {
+      display: block;
+      border: 0;
+      text-align: left !important;
+    }
+    td[data-label]::before {
+      content: attr(data-label);
+      display: block;
+      color: ${color.soft};
+    }
+  }
+`;
+
+const COLUMNS = [
+  ['azimuth', 'Stands at', 5],
+  ['distance', 'Away', 6],
+  ['height', 'Top above panels', 6],
+  ['bottom', 'Begins at', 5],
+  ['width', 'Wide', 6],
+] as const;
+
+/** What stands in the light, row by row. */
+export function Obstacles() {
+  const dispatch = useAppDispatch();
+  const { plan, path } = useArray();
+  const inTurn = inOrder(plan.skyline.obstacles);
+  if (inTurn.length === 0) return null;
+  const trees = inTurn.some(([, { kind }]) => kind === 'tree');
+  return (
+    <>
+      <Row style={{ marginTop: 14 }}>
+        <Pencil path={`${path}/width`} label="Array is wide" />
+      </Row>
+      <Frame>
+        <Table aria-label="Things in the light">
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              {COLUMNS.map(([key, label]) => (
+                <th key={key} scope="col" className="n">
+                  {label}
+                </th>
+              ))}
+              {trees ? (
+                <>
+                  <th scope="col" className="n">
+                    Through leaves
+                  </th>
+                  <th scope="col" className="n">
+                    Bare
+                  </th>
+                  <th scope="col">Bare in</th>
+                </>
+              ) : null}
+              <th scope="col">
+                <Hidden>More</Hidden>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {inTurn.map(([id, obstacle]) => {
+              const here = `${path}/skyline/obstacles/${id}`;
+              const name = obstacle.name || 'the unnamed thing';
+              const figure = (key: string, label: string, chars: number) => (
+                <Pencil
+                  path={`${here}/${key}`}
+                  hideLabel
+                  label={`${label}, ${name}`}
+                  chars={chars}
+                  align="end"
+                />
+              );
+              return (
+                <tr key={id} data-obstacle={obstacle.name}>
+                  <td>
+                    <PencilText
+                      label="What it is"
+                      hideLabel
+                      value={obstacle.name}
+                      chars={10}
+                      onChange={(next, session) =>
+                        dispatch(putValue(`Rename ${name}`, `${here}/name`, next, session))
+                      }
+                    />
+                  </td>
+                  {COLUMNS.map(([key, label, chars]) => (
+                    <td key={key} className="n" data-label={label}>
+                      {figure(key, label, chars)}
+                    </td>
+                  ))}
+                  {trees ? (
+                    obstacle.kind === 'tree' ? (
+                      <>
+                        <td className="n" data-label="Through leaves">
+                          {figure('leafed', 'Through leaves', 4)}
+                        </td>
+                        <td className="n" data-label="Bare">
+                          {figure('bare', 'Through it bare', 4)}
+                        </td>
+                        <td data-label="Bare in">
+                          <MonthsField
+                            months={obstacle.bareMonths}
+                            label={`Bare months of ${name}`}
+                            cell={`${id}.bareMonths`}
+                            onChange={(months) =>
+                              dispatch(
+                                putValue(`Change the bare months of ${name}`, `${here}/bareMonths`, months),
+                              )
+                            }
+                          />
+                        </td>
+                      </>
+                    ) : (
+                      <td colSpan={3} />
+                    )
+                  ) : null}
+                  <td className="screen">
+                    <Commands
+                      label={`More for ${name}`}
+                      sign="⋯"
+                      commands={[{ id: 'delete', label: 'Take it away' }]}
+                      onChoose={() => dispatch(putValue(`Take ${name} away`, here, undefined))}
+                    />
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      </Frame>
+    </>
+  );
+}
