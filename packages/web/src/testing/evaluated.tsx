@@ -1,4 +1,4 @@
-import { evaluate, penFor, rankGuesses, type Design, type GridClimate } from '@ivolt/core';
+import { evaluate, penFor, rankGuesses, type Design, type GridClimate, type JobClimate } from '@ivolt/core';
 import { render, type RenderResult } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { Provider } from 'react-redux';
@@ -26,13 +26,13 @@ export interface Shown extends RenderResult {
 }
 
 /** Draws a component of the bench over an opened and reckoned job; what is edited is reckoned again at once. */
-export function show(element: ReactElement, design?: Design): Shown {
+export function show(element: ReactElement, design?: Design, grid: JobClimate = GRID): Shown {
   const store = openedStore(design);
   const reckon = () => {
     const now = store.getState().job.design;
     if (!now) return;
-    store.dispatch(jobActions.evaluated(evaluate(now, GRID)));
-    store.dispatch(jobActions.guessesRanked(rankGuesses(now, GRID, penFor(now.units))));
+    store.dispatch(jobActions.evaluated(evaluate(now, grid)));
+    store.dispatch(jobActions.guessesRanked(rankGuesses(now, grid, penFor(now.units))));
   };
   let seen = store.getState().job.design;
   reckon();
@@ -42,7 +42,7 @@ export function show(element: ReactElement, design?: Design): Shown {
     seen = now;
     reckon();
   });
-  store.dispatch(jobActions.climateChanged({ key: '41.6,-7.3', status: 'read', grid: GRID }));
+  store.dispatch(jobActions.climateChanged({ key: '41.6,-7.3', status: 'read', grid }));
   const shown = render(
     <Provider store={store}>
       <MemoryRouter>{element}</MemoryRouter>

@@ -1,6 +1,7 @@
 import { TextDecoder, TextEncoder } from 'node:util';
 
 Object.assign(globalThis, {
+  CSS: { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&'), supports: () => false },
   TextEncoder,
   TextDecoder,
   ResizeObserver: class {

@@ -15,7 +15,7 @@ export function DarkPart() {
   const days = useEvaluation()?.bank.days ?? null;
   if (!picture) return null;
   const { worst, ownSpread } = picture;
-  const bank = days === null ? '' : ` The bank carries ${formatTrimmed(days, 1)} without any sun.`;
+  const bank = days === null ? '' : ` The bank carries ${formatTrimmed(days, 1)}\u00a0days without any sun.`;
   return (
     <Section aria-labelledby="place-dark">
       <h2 id="place-dark">Dark days in a row</h2>

@@ -1,0 +1,155 @@
+import {
+  blankPlace,
+  calculate,
+  chosen,
+  evaluate,
+  withValueAt,
+  type Design,
+  type Obstacle,
+  type Stop,
+} from '../design';
+import { penFor } from '../figures';
+import { oneArray } from '../testing/dairy';
+import { plainClimate } from '../testing/climates';
+import { findingsOf } from '.';
+
+const dairy = withValueAt(
+  withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),
+  '/arrays/a1/strings/parallel',
+  chosen(4),
+);
+const climate = plainClimate();
+const find = (design: Design, id: string, grid = climate) =>
+  evaluate(design, grid).findings.find((finding) => finding.id === id);
+const set = (path: string, value: unknown, design = dairy) => withValueAt(design, path, value);
+const plain = (text: string | undefined) => (text ?? '').replace(/[\u00a0\u2009]/g, ' ');
+
+const mast: Obstacle = {
+  name: 'Mast',
+  kind: 'mast',
+  position: 1,
+  azimuth: chosen(180),
+  distance: chosen(2),
+  height: chosen(6),
+  bottom: chosen(0),
+  width: chosen(0.3),
+  leafed: chosen(0),
+  bare: chosen(0),
+  bareMonths: [],
+};
+const wall = (height: number) =>
+  Object.fromEntries(Array.from({ length: 37 }, (_, i) => [String(90 + i * 5), height]));
+
+describe('shade', () => {
+  it('is a note, then a look, as it takes more of the worst of the months in use', () => {
+    const by = (height: number) => find(set('/arrays/a1/skyline/points', wall(height)), 'array.shade');
+    expect(by(0)).toBeUndefined();
+    expect([by(5)?.severity, by(25)?.severity]).toEqual(['note', 'look']);
+    expect(by(25)!.value!).toBeGreaterThan(by(5)!.value!);
+    expect(plain(by(25)?.sentence)).toMatch(/^The skyline takes \d+ % of its light in (December|January)/);
+  });
+  it('counts only months in use', () => {
+    const summer = { ...dairy, uses: { a: { ...dairy.uses.u4!, months: [6, 7] } } };
+    const [ridge, all] = [
+      set('/arrays/a1/skyline/points', wall(20), summer),
+      set('/arrays/a1/skyline/points', wall(20)),
+    ];
+    expect(find(ridge, 'array.shade')?.value ?? 0).toBeLessThan(find(all, 'array.shade')!.value! / 2);
+  });
+  it('of rows on themselves names the rows, and leads to their pitch', () => {
+    const rows = set('/arrays/a1/rows', {
+      count: chosen(3),
+      pitch: chosen(2.4),
+      length: chosen(2),
+      upright: false,
+    });
+    expect(find(rows, 'array.shade')).toMatchObject({
+      sentence: expect.stringMatching(/^The rows themselves take/) as string,
+      focus: '/arrays/a1/rows/pitch',
+    });
+  });
+});
+
+describe('a narrow shadow', () => {
+  const small = set(
+    '/arrays/a1/strings',
+    { controller: 'c1', series: chosen(2), parallel: chosen(1), inputs: chosen(1) },
+    set('/arrays/a1/skyline/obstacles', { m: mast }, set('/arrays/a1/width', chosen(2))),
+  );
+  it('is looked at on a small array, with what it takes: three times its part', () => {
+    const finding = find(small, 'array.narrow.m');
+    expect(finding?.value).toBeCloseTo(0.45, 9);
+    expect(plain(finding?.sentence)).toMatch(
+      /^Mast, 0\.3 m wide, covers 15 % of the array’s width .* takes about 45 %/,
+    );
+  });
+  it('is nothing on a large array, and trees and ridges are no narrow shadows', () => {
+    const large = set('/arrays/a1/strings/series', chosen(6), small);
+    expect(find(large, 'array.narrow.m')).toBeUndefined();
+    for (const kind of ['tree', 'ridge'])
+      expect(find(set('/arrays/a1/skyline/obstacles/m/kind', kind, small), 'array.narrow.m')).toBeUndefined();
+    expect(
+      find(set('/arrays/a1/skyline/obstacles/m/width', chosen(3), small), 'array.narrow.m'),
+    ).toBeUndefined();
+  });
+});
+
+describe('rows that shade each other at noon', () => {
+  const close = set('/arrays/a1/rows', {
+    count: chosen(4),
+    pitch: chosen(2.2),
+    length: chosen(2),
+    upright: false,
+  });
+  it('are set apart by one press, and then are clear', () => {
+    const finding = find(close, 'array.rows')!;
+    const [remedy] = finding.remedies;
+    const pitch = (remedy?.operations[0] as { value: { value: number } }).value.value;
+    // 2 m at 40° with the noon sun of the shortest day at 25.3°: 2 (cos 40° + sin 40° ÷ tan 25.3°) = 4.25 m
+    expect(pitch).toBeCloseTo(4.3, 1);
+    expect(find(set('/arrays/a1/rows/pitch', chosen(pitch), close), 'array.rows')).toBeUndefined();
+  });
+  it('have no answer where the sun hardly rises at noon', () => {
+    const north = set('/place/lat', chosen(64.5), close);
+    expect(find(north, 'array.rows', plainClimate(64.5))?.remedies ?? []).toEqual([]);
+  });
+});
+
+describe('the year', () => {
+  it('says when the darkest month is none of those in use', () => {
+    const summer = { ...dairy, uses: { a: { ...dairy.uses.u4!, months: [5, 6, 7] } } };
+    expect(find(summer, 'array.idle')).toMatchObject({
+      severity: 'note',
+      sentence: expect.stringMatching(/^(December|January|February) would be the hardest/) as string,
+    });
+    expect(find(dairy, 'array.idle')).toBeUndefined();
+  });
+  it('names stops that claim the same days, and stops without a place', () => {
+    const stop = (name: string, from: string, to: string, lat: number | null): Stop => ({
+      ...blankPlace(),
+      name,
+      position: 1,
+      from,
+      to,
+      lat: lat === null ? null : chosen(lat),
+      lon: lat === null ? null : chosen(0),
+    });
+    const moving = {
+      ...dairy,
+      stops: {
+        a: stop('Quay', '05-01', '05-20', 43),
+        b: stop('Isle', '05-15', '06-01', 45),
+        c: stop('Somewhere', '07-01', '07-02', null),
+      },
+    };
+    const grid = { ...climate, stops: { a: plainClimate(43), b: plainClimate(45) } };
+    const found = findingsOf(calculate(moving, grid), penFor('metric'));
+    expect(found.find(({ id }) => id === 'place.overlap')?.sentence).toMatch(
+      /^Quay and Isle claim the same days/,
+    );
+    expect(found.find(({ id }) => id === 'place.nowhere:c')).toMatchObject({
+      focus: '/stops/c/lat',
+      severity: 'look',
+    });
+  });
+});

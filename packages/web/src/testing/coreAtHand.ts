@@ -1,0 +1,9 @@
+import { darkPicture, fieldPicture, readWeather, skyPicture } from '@ivolt/core';
+
+/** The core without its worker: the same answers, on the thread of the test. */
+export const patientCore = () => ({
+  dark: async (...asked: Parameters<typeof darkPicture>) => darkPicture(...asked),
+  field: async (...asked: Parameters<typeof fieldPicture>) => fieldPicture(...asked),
+  sky: async (...asked: Parameters<typeof skyPicture>) => skyPicture(...asked),
+  readWeather: async (...asked: Parameters<typeof readWeather>) => readWeather(...asked),
+});
