@@ -182,7 +182,7 @@ async function save() {
     await client.connect();
     await client.query(`
       INSERT INTO jobs (id, name, kind, revision, document, summary)
-      SELECT gen_random_uuid(), name || ' ' || n, kind, 200, document, summary FROM jobs, generate_series(1, 500) n`);
+      SELECT gen_random_uuid(), name || ' ' || n, kind, 200, document, summary FROM jobs, generate_series(1, 250) n`);
     await client.query(`
       INSERT INTO revisions (job_id, revision, patch, label, save_id)
       SELECT id, n, '[{"op":"replace","path":"/bank/days/value","value":3}]', 'Change days to carry', gen_random_uuid()
@@ -257,7 +257,7 @@ async function typing() {
       }).observe(tally, { subtree: true, characterData: true, childList: true });
     });
     await input.focus();
-    for (let round = 0; round < 40; round++) {
+    for (let round = 0; round < 80; round++) {
       await input.press('Control+a');
       for (const key of String(700 + round * 7)) {
         await page.keyboard.press(key);

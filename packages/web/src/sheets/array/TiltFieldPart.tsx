@@ -149,7 +149,11 @@ function Field({ field }: { field: FieldPicture }) {
       {others.map((plane) => (
         <Note key={plane.name}>
           {plane.name}, {Math.round(plane.tiltDeg)}° facing {Math.round(plane.azimuthDeg)}°, gets{' '}
-          {Math.round(shareOf(plane) * 100)} % of the best.
+          {Math.round(shareOf(plane) * 100)} % of the best
+          {shareOf(plane) > 0 && shareOf(plane) < 0.985
+            ? `: these panels there would cost ${lossWords(field, (values[bestAt]?.sun ?? 0) * shareOf(plane), shareOf(plane))}`
+            : ''}
+          .
         </Note>
       ))}
       <TiltFieldPicture
@@ -204,11 +208,12 @@ function Field({ field }: { field: FieldPicture }) {
 
 /** What the chosen plane gives away against the best, in kWh and in panels. */
 function costWords(
-  { panelWhPerSun, count, own }: FieldPicture,
+  field: FieldPicture,
   here: { worth: number; sun: number },
   top: { worth: number; sun: number },
   best: Mark,
 ): string {
+  const { own } = field;
   const bestWords = `${best.tiltDeg}° facing ${best.azimuthDeg}°`;
   const sun = (value: number) => `${formatTrimmed(value, 2)}\u00a0kWh/m²`;
   if (top.worth <= 0) return 'No sun in these months.';
@@ -221,9 +226,13 @@ function costWords(
         : 'The chosen plane';
   if (share >= 0.985)
     return `${what} gets ${sun(here.sun)} a day, within 2 % of the best fixed one, ${bestWords}.`;
-  const lostWh = (count * panelWhPerSun * here.sun * (1 / share - 1)) / 1000;
-  const panels = count * (1 / share - 1);
-  return `${what} gets ${sun(here.sun)} a day, ${Math.round((1 - share) * 100)} % less than ${bestWords}: ${formatTrimmed(lostWh, 2)}\u00a0kWh a day, or ${formatTrimmed(panels, 1)} more panels.`;
+  return `${what} gets ${sun(here.sun)} a day, ${Math.round((1 - share) * 100)} % less than ${bestWords}: ${lossWords(field, here.sun, share)}.`;
+}
+
+/** What a plane with this sun and this share of the best gives away, in kWh and in panels. */
+function lossWords({ panelWhPerSun, count }: FieldPicture, sunKWh: number, share: number): string {
+  const lost = (count * panelWhPerSun * sunKWh * (1 / share - 1)) / 1000;
+  return `${formatTrimmed(lost, 2)}\u00a0kWh a day, or ${formatTrimmed(count * (1 / share - 1), 1)} more panels`;
 }
 
 function sunriseWords({ behind, sunriseDeg, equatorDeg, bestTiltDeg }: FieldPicture, month: number): string {
