@@ -1,7 +1,7 @@
 import { FIELD_AZIMUTHS, FIELD_TILTS, albedoBy, planeMonths, tiltField, type ArrayShare } from '../array';
 import type { JobClimate, ResolvedClimate } from '../climate';
 import { STEPS, STEP_H, computePlaneYear, seasonOf, sunDay, type PlaneMonth } from '../sky';
-import { MEAN_DAYS, acosDeg, cosDeg, declinationOfDay, sinDeg } from '../sun';
+import { MEAN_DAYS, MONTH_DAYS, acosDeg, cosDeg, declinationOfDay, sinDeg } from '../sun';
 import { calculate, type ArrayFacts, type Facts } from './calculate';
 import { chosen } from './blank';
 import type { ArrayPlan, Design, Season } from './types';
@@ -43,8 +43,6 @@ export interface FieldPicture {
   bestTiltDeg: number;
   equatorDeg: number;
 }
-
-const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 /** Energy over tilt and direction for one array, with the ways to hold it side by side. Null without a place. */
 export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null {
@@ -157,7 +155,7 @@ function waysOf(facts: Facts, array: ArrayFacts, bestTiltDeg: number, equatorDeg
       worstRatio: energy?.worst?.ratio ?? null,
       worstMonth: energy?.worst?.month ?? null,
       yearKWh: (energy?.months ?? []).reduce(
-        (sum, at) => sum + (at.madeWh * (DAYS[at.month - 1] ?? 30)) / 1000,
+        (sum, at) => sum + (at.madeWh * (MONTH_DAYS[at.month - 1] ?? 30)) / 1000,
         0,
       ),
     };

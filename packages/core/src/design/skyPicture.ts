@@ -1,5 +1,6 @@
 import type { JobClimate } from '../climate';
 import { STEPS, STEP_H, sunDay } from '../sky';
+import { MONTH_DAYS } from '../sun';
 import { calculate } from './calculate';
 import type { Design } from './types';
 
@@ -24,7 +25,6 @@ export interface SkyPicture {
   yearLeftKWh: number;
 }
 
-const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 const STEPS_AN_HOUR = STEPS / 24;
 
 /** The sun's tracks over one array's skyline, and what the skyline costs. Null without a place. */
@@ -38,7 +38,7 @@ export function skyPicture(design: Design, grid: JobClimate | null, arrayId: str
   for (const [month, stays] of climate.stays.entries()) {
     for (const { id, name, share: part, climate: place } of stays) {
       const before = days.get(id)?.days ?? 0;
-      days.set(id, { name, latDeg: place.latDeg, days: before + part * (DAYS[month] ?? 30) });
+      days.set(id, { name, latDeg: place.latDeg, days: before + part * (MONTH_DAYS[month] ?? 30) });
     }
   }
   const longest = [...days.values()].reduce((most, stay) => (stay.days > most.days ? stay : most));
@@ -59,8 +59,10 @@ export function skyPicture(design: Design, grid: JobClimate | null, arrayId: str
     leftWh.push(left);
   }
   const ofYear = (months: number[][]) =>
-    months.reduce((sum, hours, month) => sum + hours.reduce((a, b) => a + b, 0) * (DAYS[month] ?? 30), 0) /
-    1000;
+    months.reduce(
+      (sum, hours, month) => sum + hours.reduce((a, b) => a + b, 0) * (MONTH_DAYS[month] ?? 30),
+      0,
+    ) / 1000;
   return {
     latDeg: longest.latDeg,
     placeName: longest.name,

@@ -1,4 +1,4 @@
-import { spreadOfDays } from '../sun';
+import { MONTH_DAYS, spreadOfDays } from '../sun';
 
 /** Probabilities at which a place's own quantiles of daily light are given. */
 export const DAY_PROBABILITIES = [
@@ -7,8 +7,6 @@ export const DAY_PROBABILITIES = [
 
 /** How much a day takes after the day before. @source Graham, Hollands & Brunger 1988; five stations gave 0.15 to 0.5 */
 export const DAY_PERSISTENCE = 0.29;
-
-const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 /** Numbers between 0 and 1 that are the same every time for a seed. @source Mulberry32, a public-domain generator */
 export function seededRandom(seed: number): () => number {
@@ -71,7 +69,7 @@ export function daySequence(
   let z = gaussian(random);
   let at = 0;
   for (let year = 0; year < years; year++) {
-    for (const [month, length] of DAYS.entries()) {
+    for (const [month, length] of MONTH_DAYS.entries()) {
       for (let day = 0; day < length; day++) {
         z = persistence * z + fresh * gaussian(random);
         const share = ranks[month]?.(normalShare(z)) ?? 1;
@@ -82,7 +80,7 @@ export function daySequence(
   }
   at = 0;
   for (let year = 0; year < years; year++) {
-    for (const [month, length] of DAYS.entries()) {
+    for (const [month, length] of MONTH_DAYS.entries()) {
       const scale = (years * length) / (sums[month] || 1);
       for (let day = 0; day < length; day++, at++) days[at] = (days[at] ?? 0) * scale;
     }
@@ -106,10 +104,10 @@ export const DARK_SHARE = 0.5;
  */
 export function darkRuns(days: Float64Array, dark = DARK_SHARE): number[][] {
   const years = Math.floor(days.length / 365);
-  const longest = DAYS.map(() => new Array<number>(years).fill(0));
+  const longest = MONTH_DAYS.map(() => new Array<number>(years).fill(0));
   let [run, at] = [0, 0];
   for (let year = 0; year < years; year++) {
-    for (const [month, length] of DAYS.entries()) {
+    for (const [month, length] of MONTH_DAYS.entries()) {
       for (let day = 0; day < length; day++, at++) {
         run = (days[at] ?? 1) < dark ? run + 1 : 0;
         const own = longest[month] as number[];

@@ -1,10 +1,9 @@
 import type { Weather } from '../design/types';
+import { MONTH_DAYS } from '../sun';
 import { readNumber } from '../units/readNumber';
 import { cellsOf, type WeatherProblem } from './station';
 
 export type MonthlyReading = { ok: true; weather: Weather } | { ok: false; problems: WeatherProblem[] };
-
-const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 type SunUnit = 'kWh/m² a day' | 'MJ/m² a day' | 'kWh/m² a month';
 
@@ -84,7 +83,7 @@ export function readMonthly(text: string, name: string): MonthlyReading {
       (unit === 'MJ/m² a day'
         ? value / 3.6
         : unit === 'kWh/m² a month'
-          ? value / (DAYS[month] ?? 30)
+          ? value / (MONTH_DAYS[month] ?? 30)
           : value
       ).toFixed(3),
     ),

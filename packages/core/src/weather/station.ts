@@ -135,6 +135,13 @@ function readHours(
 
 const linesOf = (text: string) => text.split(/\r\n?|\n/);
 
+/** An empty year at the site that a file's head gives; null where a figure of it is none. */
+function yearAt(...site: readonly (string | undefined)[]): HourlyYear | null {
+  const [latDeg = NaN, lonDeg = NaN, utcOffsetH = NaN, altitudeM = NaN] = site.map(Number);
+  if (![latDeg, lonDeg, utcOffsetH].every(Number.isFinite)) return null;
+  return emptyYear({ latDeg, lonDeg, utcOffsetH, altitudeM: Number.isFinite(altitudeM) ? altitudeM : null });
+}
+
 export const looksLikeEpw = (text: string) => /^LOCATION,/i.test(text);
 /** A TMY3-style file: a line of the site, then a line of headings that begins with the date. */
 export const looksLikeTmy = (text: string) =>
@@ -144,18 +151,12 @@ export const looksLikeTmy = (text: string) =>
 export function readEpw(text: string): StationReading {
   const lines = linesOf(text);
   const head = cellsOf(lines[0] ?? '');
-  const [lat, lon, offset, altitude] = [6, 7, 8, 9].map((at) => Number(head[at]));
-  if (![lat, lon, offset].every(Number.isFinite)) {
+  const year = yearAt(head[6], head[7], head[8], head[9]);
+  if (!year) {
     return refuse('The LOCATION line gives no latitude, longitude and time zone', 1, 'columns 7 to 9');
   }
   const first = lines.findIndex((line) => /^\d{4},\d{1,2},\d{1,2},\d{1,2},/.test(line));
   if (first === -1) return refuse('There are no hours below the header: the file is broken off');
-  const year = emptyYear({
-    latDeg: lat as number,
-    lonDeg: lon as number,
-    utcOffsetH: offset as number,
-    altitudeM: Number.isFinite(altitude) ? (altitude as number) : null,
-  });
   const reading = readHours(
     lines.slice(first),
     first + 1,
@@ -184,8 +185,8 @@ const TMY_COLUMNS: readonly (readonly [Column['key'], RegExp, string, number, nu
 export function readTmy(text: string): StationReading {
   const lines = linesOf(text);
   const head = cellsOf(lines[0] ?? '');
-  const [offset, lat, lon, altitude] = [3, 4, 5, 6].map((at) => Number(head[at]));
-  if (![lat, lon, offset].every(Number.isFinite)) {
+  const year = yearAt(head[4], head[5], head[3], head[6]);
+  if (!year) {
     return refuse('The first line gives no time zone, latitude and longitude', 1, 'columns 4 to 6');
   }
   const headings = cellsOf(lines[1] ?? '').map((heading) => heading.trim());
@@ -194,12 +195,6 @@ export function readTmy(text: string): StationReading {
     return index < 0 ? [] : [{ key, name, index, least, most, missing: (v) => v <= -900 || v >= 9900 }];
   });
   if (!columns.some(({ key }) => key === 'ghi')) return refuse('No column is headed GHI (W/m^2)', 2);
-  const year = emptyYear({
-    latDeg: lat as number,
-    lonDeg: lon as number,
-    utcOffsetH: offset as number,
-    altitudeM: Number.isFinite(altitude) ? (altitude as number) : null,
-  });
   const reading = readHours(
     lines.slice(2),
     3,

@@ -1,4 +1,12 @@
-import { ALL_MONTHS, formatTrimmed, inOrder, monthName, withValueAt, type FieldPicture } from '@ivolt/core';
+import {
+  ALL_MONTHS,
+  MONTH_DAYS,
+  formatTrimmed,
+  inOrder,
+  monthName,
+  withValueAt,
+  type FieldPicture,
+} from '@ivolt/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useAppDispatch } from '../../app/store';
 import { DayPicture } from '../../charts/DayPicture';
@@ -19,8 +27,6 @@ const SPANS: readonly Choice<Span>[] = [
   { id: 'year', label: 'the whole year' },
   ...ALL_MONTHS.map((month): Choice<Span> => ({ id: `${month}`, label: monthName(month) })),
 ];
-
-const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 /** One number for twelve, as the span asks: worth to compare planes by, and sun in kWh/m² a day to speak of. */
 function overSpan(
@@ -46,8 +52,9 @@ function overSpan(
       : span === 'in-use'
         ? months.filter(({ month }) => counts(month))
         : months.filter(({ month }) => month === Number(span) - 1);
-  const days = kept.reduce((sum, { month }) => sum + (DAYS[month] ?? 30), 0);
-  const mean = kept.reduce((sum, { kwh, month }) => sum + kwh * (DAYS[month] ?? 30), 0) / Math.max(1, days);
+  const days = kept.reduce((sum, { month }) => sum + (MONTH_DAYS[month] ?? 30), 0);
+  const mean =
+    kept.reduce((sum, { kwh, month }) => sum + kwh * (MONTH_DAYS[month] ?? 30), 0) / Math.max(1, days);
   return { worth: mean, sun: mean };
 }
 
