@@ -180,6 +180,7 @@ async function save() {
   await withServer(async (address, url) => {
     const client = new pg.Client(url);
     await client.connect();
+    await (await fetch(`${address}/api/jobs`)).json();
     await client.query(`
       INSERT INTO jobs (id, name, kind, revision, document, summary)
       SELECT gen_random_uuid(), name || ' ' || n, kind, 200, document, summary FROM jobs, generate_series(1, 250) n`);

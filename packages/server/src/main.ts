@@ -18,8 +18,8 @@ if (!DATABASE_URL) throw new Error('DATABASE_URL says which database to use; `np
 
 const pool = createPool(DATABASE_URL);
 const [grid] = await Promise.all([loadGrid(DATA_DIRECTORY), migrate(pool, MIGRATIONS_DIRECTORY)]);
-await bringForward(pool, grid);
-if (DEMO === '1') await seedDemo(pool, grid);
+await bringForward(pool);
+if (DEMO === '1') await seedDemo(pool);
 
 const app = await buildApp({
   pool,

@@ -1,4 +1,4 @@
-import { judge, type ClimateGrid, type Design, type JobClimate, type Standing } from '@ivolt/core';
+import { isDesign, judge, type ClimateGrid, type Design, type JobClimate, type Standing } from '@ivolt/core';
 
 /** What the list of jobs shows of one. */
 export interface Summary {
@@ -9,6 +9,14 @@ export interface Summary {
   figures: { label: string; number: string; unit: string; mark: 'stop' | 'look' | null }[];
 }
 
+const UNREADABLE: Summary = {
+  standing: 'unknown',
+  words: 'Cannot be read',
+  sentence: 'It was stored by another version. Export it as a file to keep what is in it.',
+  place: '',
+  figures: [],
+};
+
 /** What the grid says of the job's home and of its stops. */
 export function climateOf({ place, stops }: Design, grid: ClimateGrid): JobClimate | null {
   if (!place.lat || !place.lon) return null;
@@ -18,7 +26,9 @@ export function climateOf({ place, stops }: Design, grid: ClimateGrid): JobClima
   return { ...grid.at(place.lat.value, place.lon.value), stops: Object.fromEntries(known) };
 }
 
-export function summarise(design: Design, grid: ClimateGrid): Summary {
+/** What the list shows of a stored document; of one that this version cannot read, that it cannot. */
+export function summarise(design: unknown, grid: ClimateGrid): Summary {
+  if (!isDesign(design)) return UNREADABLE;
   const { verdict, tally, figures } = judge(design, climateOf(design, grid));
   return {
     ...verdict,

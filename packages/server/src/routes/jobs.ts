@@ -3,7 +3,7 @@ import type { FastifyPluginAsync } from 'fastify';
 import type { Pool } from 'pg';
 import * as queries from '../db/queries/jobs';
 import { JobNotFound, Problem } from '../jobs/errors';
-import { createJob, saveRevision, type Save } from '../jobs/jobs';
+import { createJob, listedJobs, saveRevision, type Save } from '../jobs/jobs';
 import { climateOf } from '../jobs/summary';
 import { withKeptFiles } from '../jobs/keptFiles';
 import * as schemas from './schemas';
@@ -25,8 +25,9 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
     '/',
     { schema: { querystring: schemas.listQuery, response: { 200: schemas.listAnswer } } },
     async ({ query: { limit, beforeTime, beforeId } }) => ({
-      jobs: await queries.listJobs(
+      jobs: await listedJobs(
         pool,
+        grid,
         limit,
         beforeTime && beforeId ? { updatedAt: beforeTime, id: beforeId } : null,
       ),
@@ -37,7 +38,7 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
     '/',
     { schema: { body: schemas.newJobBody, response: { 201: schemas.revisionAnswer } } },
     async ({ body }, reply) =>
-      reply.status(201).send(await createJob(pool, grid, body.design, body.label ?? 'New job')),
+      reply.status(201).send(await createJob(pool, body.design, body.label ?? 'New job')),
   );
 
   app.get<Id>(
@@ -52,7 +53,7 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
   app.post<Id & { Body: Save }>(
     '/:id/revisions',
     { schema: { params: schemas.jobId, body: schemas.saveBody, response: { 200: schemas.revisionAnswer } } },
-    async ({ params, body }) => saveRevision(pool, grid, params.id, body),
+    async ({ params, body }) => saveRevision(pool, params.id, body),
   );
 
   app.get<Id & { Querystring: { since: number } }>(
@@ -77,7 +78,7 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
       const { document } = await read(params.id);
       return reply
         .status(201)
-        .send(await createJob(pool, grid, { ...document, name: body.name }, `Copy of ${document.name}`));
+        .send(await createJob(pool, { ...document, name: body.name }, `Copy of ${document.name}`));
     },
   );
 
@@ -116,7 +117,7 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
     async ({ body }, reply) => {
       const reading = readJobFile(body.file);
       if (!reading.ok) throw new Problem(400, 'FILE_REFUSED', reading.message, { errors: reading.problems });
-      const { id } = await createJob(pool, grid, await withKeptFiles(pool, reading.design), 'Imported');
+      const { id } = await createJob(pool, await withKeptFiles(pool, reading.design), 'Imported');
       return reply.status(201).send({ id, dropped: reading.dropped });
     },
   );

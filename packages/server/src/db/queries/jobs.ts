@@ -7,7 +7,9 @@ export interface JobListRow {
   name: string;
   kind: string;
   revision: number;
-  summary: Summary;
+  /** Null where the job was saved since it was last reckoned; its document comes along then. */
+  summary: Summary | null;
+  document: Design | null;
   updatedAt: string;
 }
 
@@ -32,7 +34,8 @@ export async function listJobs(
   before: { updatedAt: string; id: string } | null,
 ): Promise<JobListRow[]> {
   const { rows } = await db.query<JobListRow>(
-    `SELECT id, name, kind, revision, summary, ${iso('updated_at')} AS "updatedAt"
+    `SELECT id, name, kind, revision, summary, CASE WHEN summary IS NULL THEN document END AS document,
+            ${iso('updated_at')} AS "updatedAt"
        FROM jobs
       WHERE deleted_at IS NULL AND ($2::timestamptz IS NULL OR (updated_at, id) < ($2::timestamptz, $3::uuid))
       ORDER BY updated_at DESC, id DESC
@@ -65,16 +68,27 @@ export async function lockJob(
   return rows[0];
 }
 
-export async function insertJob(
+export async function insertJob(db: Queryable, id: string, document: Design): Promise<void> {
+  await db.query('INSERT INTO jobs (id, name, kind, revision, document) VALUES ($1, $2, $3, 1, $4)', [
+    id,
+    document.name,
+    document.kind,
+    JSON.stringify(document),
+  ]);
+}
+
+/** Keeps what the list shows of a job, unless it was saved again meanwhile. */
+export async function keepSummary(
   db: Queryable,
   id: string,
-  document: Design,
+  revision: number,
   summary: Summary,
 ): Promise<void> {
-  await db.query(
-    'INSERT INTO jobs (id, name, kind, revision, document, summary) VALUES ($1, $2, $3, 1, $4, $5)',
-    [id, document.name, document.kind, JSON.stringify(document), JSON.stringify(summary)],
-  );
+  await db.query('UPDATE jobs SET summary = $3 WHERE id = $1 AND revision = $2', [
+    id,
+    revision,
+    JSON.stringify(summary),
+  ]);
 }
 
 export async function insertRevision(
@@ -98,13 +112,12 @@ export async function appendRevision(
   revision: number,
   save: { patch: readonly Operation[]; label: string; saveId: string },
   document: Design,
-  summary: Summary,
 ): Promise<void> {
   await db.query(
     `WITH appended AS (
        INSERT INTO revisions (job_id, revision, patch, label, save_id) VALUES ($1, $2, $3, $4, $5)
      )
-     UPDATE jobs SET revision = $2, name = $6, kind = $7, document = $8, summary = $9, updated_at = now() WHERE id = $1`,
+     UPDATE jobs SET revision = $2, name = $6, kind = $7, document = $8, summary = NULL, updated_at = now() WHERE id = $1`,
     [
       jobId,
       revision,
@@ -114,7 +127,6 @@ export async function appendRevision(
       document.name,
       document.kind,
       JSON.stringify(document),
-      JSON.stringify(summary),
     ],
   );
 }
