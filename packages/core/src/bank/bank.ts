@@ -1,8 +1,9 @@
 import type { Design } from '../design/types';
 import type { Loads } from '../loads';
-import { CHEMISTRIES, type ChemistryData } from './chemistries';
+import { chemistryOf, type ChemistryData } from './chemistries';
+import type { BankWarmth } from './home';
 
-export type BankSchool = 'days' | 'discharge' | 'charge';
+export type BankSchool = 'days' | 'aged' | 'discharge' | 'charge';
 
 export interface BankNeed {
   school: BankSchool;
@@ -22,6 +23,13 @@ export interface BankResult {
   /** Days the usable energy carries the heaviest month's uses; null where nothing is used. */
   days: number | null;
   dailyWh: number;
+  /** Over the days asked for: days on which less runs count for less. */
+  wantedWh: number;
+  /** Coldest and hottest it gets in the months in use, °C, and whether the cold that was typed or follows from where it stands. */
+  coldestC: number;
+  hottestC: number | null;
+  coldestFrom: 'typed' | 'home' | 'unknown';
+  warmth: BankWarmth | null;
   /** Units in series that the bus asks for. */
   seriesForBus: number;
   /** Volts of the whole bank while it absorbs, and when nearly empty. */
@@ -58,17 +66,38 @@ export function autonomyDays(peakSunHours: number, critical: boolean): number | 
   return Math.max(0, critical ? 18.3 - 1.9 * peakSunHours : 4.58 - 0.48 * peakSunHours);
 }
 
+/** Coldest that a bank is taken to get where neither it is typed nor the place known, °C. */
+const UNKNOWN_COLD_C = 5;
+
+/** Days that the bank carries: how long until the uses have taken what can be used. */
+function daysCarried(usableWh: number, { heaviest, overDays }: Loads): number | null {
+  if (!heaviest) return null;
+  let [low, high] = [0, 1];
+  while (overDays(high) < usableWh && high < 4096) [low, high] = [high, high * 2];
+  for (let i = 0; i < 50 && high - low > 1e-9 * high; i++) {
+    const middle = (low + high) / 2;
+    if (overDays(middle) < usableWh) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
 /** The bank as chosen. */
-export function computeBank(design: Design, loads: Loads): BankResult {
+export function computeBank(design: Design, loads: Loads, warmth: BankWarmth | null = null): BankResult {
   const { bank, busVolts } = design;
-  const chemistry = CHEMISTRIES[bank.chemistry];
+  const chemistry = chemistryOf(bank);
+  const used = loads.months.some(({ busWh }) => busWh > 0);
+  const spells = (warmth?.months ?? []).filter((_, m) => !used || (loads.months[m]?.busWh ?? 0) > 0);
+  const coldestC =
+    bank.coldest?.value ??
+    (spells.length > 0 ? Math.min(...spells.map(({ spellC }) => spellC)) : UNKNOWN_COLD_C);
   const volts = bank.series.value * bank.unitVolts.value;
   const ah = bank.parallel.value * bank.unitAh.value;
-  const factor = temperatureFactor(chemistry, bank.coldest.value);
+  const factor = temperatureFactor(chemistry, coldestC);
   const dischargeEfficiency = Math.sqrt(chemistry.roundTrip);
   const ratedWh = volts * ah;
   const usableWh = ratedWh * (bank.depth.value / 100) * factor * dischargeEfficiency;
-  const dailyWh = loads.heaviest?.busWh ?? 0;
+  const dailyWh = loads.heaviest?.fullWh ?? 0;
   const twelves = busVolts / 12;
   return {
     chemistry,
@@ -78,8 +107,13 @@ export function computeBank(design: Design, loads: Loads): BankResult {
     temperatureFactor: factor,
     dischargeEfficiency,
     usableWh,
-    days: dailyWh > 0 ? usableWh / dailyWh : null,
+    days: daysCarried(usableWh, loads),
     dailyWh,
+    wantedWh: loads.overDays(bank.days.value),
+    coldestC,
+    hottestC: spells.length > 0 ? Math.max(...spells.map(({ heatC }) => heatC)) : null,
+    coldestFrom: bank.coldest ? 'typed' : warmth ? 'home' : 'unknown',
+    warmth,
     seriesForBus: Math.max(1, Math.round(busVolts / nominalLead(bank.unitVolts.value))),
     absorptionV: chemistry.absorptionV * twelves,
     emptyV: chemistry.emptyV * twelves,
@@ -97,18 +131,17 @@ export function bankNeeds(design: Design, bank: BankResult, loads: Loads, charge
     ratedWh,
     parallel: Math.max(1, Math.ceil(ratedWh / rowWh - 1e-9)),
   });
-  const { days, depth } = design.bank;
+  const { depth, endOfLife } = design.bank;
+  const days = ratedEnergyWh(
+    bank.wantedWh,
+    1,
+    depth.value / 100,
+    bank.temperatureFactor,
+    bank.dischargeEfficiency,
+  );
   return [
-    need(
-      'days',
-      ratedEnergyWh(
-        bank.dailyWh,
-        days.value,
-        depth.value / 100,
-        bank.temperatureFactor,
-        bank.dischargeEfficiency,
-      ),
-    ),
+    need('days', days),
+    need('aged', days / (endOfLife.value / 100)),
     need('discharge', (loads.largestRunning?.runningW ?? 0) / bank.chemistry.dischargeC),
     need('charge', (chargeAmps / bank.chemistry.chargeMaxC) * bank.volts),
   ];

@@ -1,15 +1,8 @@
+import { MONTH_DAYS } from '../sun';
 import fc from 'fast-check';
 import { blankPlace, chosen, type Stop } from '../design';
 import { plainClimate } from '../testing/climates';
-import {
-  DAYS_IN_MONTH,
-  dayIndex,
-  formatDayMonth,
-  parseDayMonth,
-  daysOfStay,
-  monthOfDay,
-  resolveClimate,
-} from '.';
+import { dayIndex, formatDayMonth, parseDayMonth, daysOfStay, monthOfDay, resolveClimate } from '.';
 
 const stop = (from: string, to: string, position: number, latDeg = 50): Stop => ({
   ...blankPlace(),
@@ -57,7 +50,7 @@ describe('stops', () => {
       fc.property(fc.array(fc.tuple(date, date), { maxLength: 6 }), (spans) => {
         const stops = Object.fromEntries(spans.map(([from, to], i) => [`s${i}`, stop(from, to, i)]));
         const { days } = daysOfStay(stops);
-        for (const [month, length] of DAYS_IN_MONTH.entries()) {
+        for (const [month, length] of MONTH_DAYS.entries()) {
           const sum = [...days.values()].reduce((total, months) => total + (months[month] ?? 0), 0);
           expect(sum).toBeLessThanOrEqual(length);
         }

@@ -1,17 +1,16 @@
 import { inOrder, type Stop } from '../design/types';
+import { MONTH_DAYS } from '../sun';
 
-/** Of a common year. */
-export const DAYS_IN_MONTH = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
 const YEAR = 365;
-const FIRST_DAYS = DAYS_IN_MONTH.map((_, month) =>
-  DAYS_IN_MONTH.slice(0, month).reduce<number>((sum, days) => sum + days, 0),
+const FIRST_DAYS = MONTH_DAYS.map((_, month) =>
+  MONTH_DAYS.slice(0, month).reduce<number>((sum, days) => sum + days, 0),
 );
 
 /** Day of the year, 0–364, of a month and day as 04-15; 29 February counts as the 28th. Null where it is no date. */
 export function dayIndex(date: string): number | null {
   const [, month, day] = /^(\d\d)-(\d\d)$/.exec(date)?.map(Number) ?? [];
   if (!month || !day || month > 12) return null;
-  const length = DAYS_IN_MONTH[month - 1] ?? 0;
+  const length = MONTH_DAYS[month - 1] ?? 0;
   if (day > length && !(month === 2 && day === 29)) return null;
   return (FIRST_DAYS[month - 1] ?? 0) + Math.min(day, length) - 1;
 }
@@ -19,6 +18,20 @@ export function dayIndex(date: string): number | null {
 /** Month 0–11 of a day of the year. */
 export function monthOfDay(day: number): number {
   return FIRST_DAYS.findLastIndex((first) => first <= day);
+}
+
+/** Days of the year from one to another, both included, over the new year if it must; none where a date is none. */
+function spanOf(from: string, to: string): number[] {
+  const [first, last] = [dayIndex(from), dayIndex(to)];
+  if (first === null || last === null) return [];
+  return Array.from({ length: ((last - first + YEAR) % YEAR) + 1 }, (_, i) => (first + i) % YEAR);
+}
+
+/** Days of each month of such a span. */
+export function daysByMonth(from: string, to: string): number[] {
+  const days = new Array<number>(12).fill(0);
+  for (const day of spanOf(from, to)) days[monthOfDay(day)] = (days[monthOfDay(day)] ?? 0) + 1;
+  return days;
 }
 
 export interface Stays {
@@ -33,11 +46,8 @@ export function daysOfStay(stops: Readonly<Record<string, Stop>>): Stays {
   const owner = new Array<string | null>(YEAR).fill(null);
   const overlaps = new Map<string, [string, string]>();
   for (const [id, stop] of inOrder(stops)) {
-    const [from, to] = [dayIndex(stop.from), dayIndex(stop.to)];
-    if (from === null || to === null || !stop.lat || !stop.lon) continue;
-    const length = ((to - from + YEAR) % YEAR) + 1;
-    for (let i = 0; i < length; i++) {
-      const day = (from + i) % YEAR;
+    if (!stop.lat || !stop.lon) continue;
+    for (const day of spanOf(stop.from, stop.to)) {
       const before = owner[day];
       if (before) overlaps.set(`${before} ${id}`, [stops[before]?.name ?? '', stop.name]);
       owner[day] = id;

@@ -1,6 +1,6 @@
 import { inOrder, type Design, type Entry, type Place, type Weather } from '../design/types';
-import { MEAN_DAYS, clamp, dailyExtraterrestrial } from '../sun';
-import { daysOfStay, DAYS_IN_MONTH } from './calendar';
+import { MEAN_DAYS, MONTH_DAYS, clamp, dailyExtraterrestrial } from '../sun';
+import { daysOfStay } from './calendar';
 import type { GridClimate, JobClimate } from './grid';
 
 export type ClimateSource = 'grid' | 'file' | 'typed';
@@ -94,7 +94,7 @@ export function resolveClimate(
     if (!climate) return null;
     away.set(id, { name: stop.name || 'an unnamed stop', climate });
   }
-  const stays = DAYS_IN_MONTH.map((length, month): Stay[] => {
+  const stays = MONTH_DAYS.map((length, month): Stay[] => {
     const found: Stay[] = [];
     let left = length;
     for (const [id, { name, climate }] of away) {

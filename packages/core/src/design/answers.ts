@@ -1,4 +1,5 @@
 import type { Finding } from '../findings';
+import type { UseRow } from '../loads';
 import { arrangementText } from '../findings';
 import type { Pen } from '../figures';
 import { BANK_SCHOOLS } from '../figures';
@@ -30,19 +31,18 @@ function usesAnswer({ loads, design }: Facts, pen: Pen): Answer {
   if (!heaviest) return answer('Nothing yet.', 'Add the first use below, or paste rows from a spreadsheet.');
   const used = loads.months.filter(({ busWh }) => busWh > 0);
   const lightest = used.reduce((least, month) => (month.busWh < least.busWh ? month : least));
+  const takes = (row: UseRow) => row.monthWh[heaviest.month - 1] ?? 0;
   const biggest = loads.rows
-    .filter((row) => !row.surplus && row.months.includes(heaviest.month))
-    .reduce<(typeof loads.rows)[number] | null>(
-      (most, row) => (row.busWh > (most?.busWh ?? 0) ? row : most),
-      null,
-    );
+    .filter((row) => !row.surplus && !row.later)
+    .reduce<UseRow | null>((most, row) => (takes(row) > (most ? takes(most) : 0) ? row : most), null);
   const name = biggest && design.uses[biggest.id]?.name;
-  const share = biggest ? Math.round((100 * biggest.busWh) / heaviest.busWh) : 0;
+  const share = biggest ? Math.round((100 * takes(biggest)) / heaviest.busWh) : 0;
   const parts = [
     lightest.busWh < heaviest.busWh * 0.97
       ? `${pen(lightest.busWh, 'energy')} in ${monthName(lightest.month)}`
       : 'about the same all the months in use',
     name ? `${name} is ${share} % of the heaviest day` : null,
+    heaviest.fullWh > heaviest.busWh * 1.05 ? `a full day takes ${pen(heaviest.fullWh, 'energy')}` : null,
   ].filter((part) => part !== null);
   return answer(
     `${pen(heaviest.busWh, 'energy')} a day in ${monthName(heaviest.month)}.`,
@@ -74,7 +74,7 @@ function bankAnswer({ bank, bankNeeds, bankGoverning, design }: Facts, pen: Pen)
   const wanted = design.bank.days.value;
   const days = bankNeeds.find(({ school }) => school === 'days');
   const governs = bankGoverning
-    ? ` ${capital(BANK_SCHOOLS[bankGoverning.school])} ${bankGoverning.school === 'days' ? 'govern' : 'governs'} its size.`
+    ? ` ${capital(BANK_SCHOOLS[bankGoverning.school])} ${bankGoverning.school === 'days' || bankGoverning.school === 'aged' ? 'govern' : 'governs'} its size.`
     : '';
   return bank.days >= wanted * 0.995
     ? answer(

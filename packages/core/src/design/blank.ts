@@ -1,4 +1,5 @@
-import { CHEMISTRIES } from '../bank';
+import { CHEMISTRIES, usualUnit } from '../bank';
+import { groupOf } from '../loads/groups';
 import { moduleClass, sheetOfClass, type ModuleClass } from '../module';
 import { controllerClass, controllerOfClass, type ControllerClass } from '../strings';
 import type { UnitSystem } from '../units';
@@ -6,6 +7,7 @@ import {
   ALL_MONTHS,
   type ArrayPlan,
   type Bank,
+  type BankHome,
   type BusVolts,
   type Chemistry,
   type Design,
@@ -36,6 +38,18 @@ export function blankUse(position: number, name = ''): Use {
     startFactor: guess(1),
     priority: 'must',
     standby: guess(0),
+    group: groupOf(name),
+    form: 'watts',
+    given: {},
+    paint: {},
+    days: 'every',
+    event: null,
+    perPerson: false,
+    start: 'factor',
+    leg: 'both',
+    shed: 0,
+    stage: 0,
+    series: null,
   };
 }
 
@@ -48,15 +62,22 @@ export function nextPosition(uses: Readonly<Record<string, Use>>): number {
 export function usualBank(
   chemistry: Chemistry,
   busVolts: BusVolts,
-): Pick<Bank, 'chemistry' | 'depth' | 'unitVolts' | 'unitAh' | 'series'> {
-  const lfp = chemistry === 'lfp';
-  const [volts, ah] = lfp ? [12.8 * (busVolts / 12), 100] : [6, 225];
+): Pick<Bank, 'chemistry' | 'depth' | 'unitVolts' | 'unitAh' | 'series' | 'unit' | 'sheet'> {
+  const { volts, ah, series, size, massKg, onSide } = usualUnit(chemistry, busVolts);
   return {
     chemistry,
     depth: chosen(CHEMISTRIES[chemistry].depthPct),
     unitVolts: catalogue(volts),
     unitAh: catalogue(ah),
-    series: chosen(lfp ? 1 : busVolts / 6),
+    series: chosen(series),
+    sheet: null,
+    unit: {
+      length: catalogue(size[0]),
+      width: catalogue(size[1]),
+      height: catalogue(size[2]),
+      mass: catalogue(massKg),
+      onSide,
+    },
   };
 }
 
@@ -93,7 +114,11 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       inverterIdle: guess(busVolts === 48 ? 30 : 12),
       inverterHours: guess(24),
       dcEfficiency: guess(97),
+      split: units === 'imperial' && kind !== 'trailer' && kind !== 'boat' && busVolts === 48,
     },
+    people: { low: chosen(1), usual: chosen(2), full: chosen(4), sizes: 'usual' },
+    visits: { stay: chosen(3), perMonth: guess(2) },
+    events: {},
     uses: {},
     place: blankPlace(),
     stops: {},
@@ -103,6 +128,10 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       coldest: guess(5),
       coldProtected: true,
       parallel: chosen(1),
+      endOfLife: chosen(80),
+      home: usualHome(kind),
+      horizon: chosen(20),
+      prices: {},
     },
     energy: { service: 'ordinary', throughBank: guess(65), sky: 'hay-davies' },
     arrays: {
@@ -116,6 +145,22 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
     controllers: { c1: { position: 1, ...controllerOfClass(controller) } },
   };
 }
+
+/** A shelf or a box to begin with, large enough for a usual bank. */
+export const usualHome = (kind: JobKind): BankHome => ({
+  kind: kind === 'boat' ? 'bilge' : kind === 'homestead' ? 'rack' : 'shelf',
+  where: kind === 'homestead' || kind === 'cabin' ? 'building' : 'shed',
+  insulation: 'none',
+  heated: false,
+  length: guess(1200),
+  width: guess(600),
+  height: guess(kind === 'homestead' ? 1800 : 600),
+  shelves: chosen(kind === 'homestead' ? 3 : 1),
+  gap: chosen(15),
+  headroom: chosen(100),
+  carries: guess(kind === 'boat' || kind === 'trailer' ? 150 : 400),
+  door: guess(600),
+});
 
 export const blankPlace = (): Place => ({
   name: '',

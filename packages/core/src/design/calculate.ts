@@ -1,9 +1,21 @@
 import { computeEnergy, type EnergyResult } from '../array';
-import { bankNeeds, computeBank, type BankNeed, type BankResult } from '../bank';
+import {
+  bankNeeds,
+  bankWarmth,
+  centreOf,
+  computeBank,
+  meanDay,
+  packUnits,
+  type BankNeed,
+  type BankResult,
+  type MeanDay,
+  type Packing,
+  type WalkBank,
+} from '../bank';
 import { resolveClimate, type ClimateShift, type JobClimate, type ResolvedClimate } from '../climate';
-import { computeLoads, type Loads } from '../loads';
+import { CELLS, computeLoads, type Loads } from '../loads';
 import { readSheet, type ModuleNumbers } from '../module';
-import { computePlaneYear, type PlaneMonth } from '../sky';
+import { STEPS, computePlaneYear, type PlaneMonth } from '../sky';
 import { computeStrings, type StringsResult } from '../strings';
 import { inOrder, type ArrayPlan, type Controller, type Design } from './types';
 
@@ -34,13 +46,30 @@ export interface Facts {
   bankGoverning: BankNeed | null;
   arrays: ArrayFacts[];
   energy: EnergyResult | null;
+  /** Watts the arrays send in each half hour of the mean day, by month. */
+  made: Float64Array[] | null;
+  /** The bank through a mean day of each month. */
+  meanDays: MeanDay[] | null;
+  fit: BankFit;
+}
+
+/** The bank in the room it has. */
+export interface BankFit extends Packing {
+  count: number;
+  massKg: number;
+  /** On the level that bears most. */
+  levelKg: number;
+  centre: { x: number; y: number; z: number };
 }
 
 /** The pipeline, from uses to strings. */
 export function calculate(design: Design, grid: JobClimate | null, shift: ClimateShift = {}): Facts {
-  const loads = computeLoads(design);
   const climate = resolveClimate(design, grid, shift);
-  const bank = computeBank(design, loads);
+  const warmth = climate
+    ? bankWarmth(design.bank.home, climate.months, { lowC: climate.low.valueC, highC: climate.high.valueC })
+    : null;
+  const loads = computeLoads(design, climate?.months, { padWh: warmth?.padWh });
+  const bank = computeBank(design, loads, warmth);
   const arrays = inOrder(design.arrays).map(([id, plan]) => arrayFacts(design, id, plan, bank, climate));
   const energy = climate
     ? computeEnergy(
@@ -54,6 +83,7 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
         })),
       )
     : null;
+  const made = energy && madeOf(arrays, energy);
   const needs = bankNeeds(design, bank, loads, energy?.chargeAmps ?? 0);
   const most = needs.reduce((most, need) => (need.ratedWh > most.ratedWh ? need : most));
   return {
@@ -66,6 +96,85 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
     bankGoverning: most.ratedWh > 0 ? most : null,
     arrays,
     energy,
+    made,
+    meanDays:
+      made && made.map((watts, month) => meanDay(walkBankOf(design, bank), watts, usedIn(loads, month))),
+    fit: fitOf(design),
+  };
+}
+
+const usedIn = ({ months }: Loads, month: number): Float64Array =>
+  months[month]?.profile ?? new Float64Array(CELLS);
+
+/** Share of the energy of the months in use that is used when the sun does not give it, %; null without a place. */
+export function throughBankPct({ loads, made }: Pick<Facts, 'loads' | 'made'>): number | null {
+  if (!made) return null;
+  let [used, direct] = [0, 0];
+  for (const [m, { profile }] of loads.months.entries()) {
+    for (const [cell, watts] of profile.entries()) {
+      used += watts;
+      direct += Math.min(watts, made[m]?.[cell] ?? 0);
+    }
+  }
+  return used > 0 ? 100 * (1 - direct / used) : null;
+}
+
+/** The bank as a walk through days sees it. */
+export const walkBankOf = (design: Design, bank: BankResult): WalkBank => ({
+  ratedWh: Math.max(1, bank.ratedWh * bank.temperatureFactor),
+  floor: 1 - design.bank.depth.value / 100,
+  roundTrip: bank.chemistry.roundTrip,
+  acceptance: bank.chemistry.acceptance,
+});
+
+/** Of each step of the year's days, shares to the half hours it lies in. */
+const STEPS_A_CELL = STEPS / CELLS;
+
+function madeOf(arrays: readonly ArrayFacts[], energy: EnergyResult): Float64Array[] {
+  return energy.months.map(({ byArray }, month) => {
+    const day = new Float64Array(CELLS);
+    for (const { id, year } of arrays) {
+      const steps = year?.[month]?.perWatt;
+      const wh = (byArray[id] ?? 0) / energy.bankKeeps;
+      const sum = steps?.reduce((all, share) => all + share, 0) ?? 0;
+      if (!steps || sum === 0) continue;
+      for (let step = 0; step < STEPS; step++) {
+        const each = (((steps[step] ?? 0) / sum) * wh * CELLS) / 24;
+        const [from, to] = [step / STEPS_A_CELL, (step + 1) / STEPS_A_CELL];
+        const first = Math.floor(from + 1e-9);
+        const inFirst = Math.min(1, (Math.min(to, first + 1) - from) * STEPS_A_CELL);
+        day[first] = (day[first] ?? 0) + each * inFirst;
+        if (inFirst < 1 - 1e-9) day[first + 1] = (day[first + 1] ?? 0) + each * (1 - inFirst);
+      }
+    }
+    return day;
+  });
+}
+
+function fitOf({ bank }: Design): BankFit {
+  const { unit, home } = bank;
+  const count = bank.series.value * bank.parallel.value;
+  const packing = packUnits({
+    unit: {
+      length: unit.length.value,
+      width: unit.width.value,
+      height: unit.height.value,
+      onSide: unit.onSide,
+    },
+    count,
+    space: { length: home.length.value, width: home.width.value, height: home.height.value },
+    levels: home.shelves.value,
+    gap: home.gap.value,
+    headroom: home.headroom.value,
+  });
+  const onLevel = new Map<number, number>();
+  for (const { z } of packing.placed) onLevel.set(z, (onLevel.get(z) ?? 0) + unit.mass.value);
+  return {
+    ...packing,
+    count,
+    massKg: count * unit.mass.value,
+    levelKg: Math.max(0, ...onLevel.values()),
+    centre: centreOf(packing.placed),
   };
 }
 

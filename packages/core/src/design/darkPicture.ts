@@ -1,6 +1,7 @@
 import type { JobClimate } from '../climate';
-import { darkRuns, daySequence, rankByClearness, rankByQuantiles } from '../sky';
+import { darkRuns, daySequence } from '../sky';
 import { calculate } from './calculate';
+import { dayRanksOf } from './dayRanks';
 import type { Design } from './types';
 
 export interface DarkMonth {
@@ -25,16 +26,7 @@ const YEARS = 200;
 export function darkPicture(design: Design, grid: JobClimate | null): DarkPicture | null {
   const { climate, loads } = calculate(design, grid);
   if (!climate) return null;
-  let ownSpread = true;
-  const ranks = climate.stays.map((stays, month) => {
-    const longest = stays.reduce((most, stay) => (stay.share > most.share ? stay : most));
-    const from = longest.id === 'home' ? grid : grid?.stops?.[longest.id];
-    const quantiles = from?.dayQuantiles?.[month];
-    if (quantiles) return rankByQuantiles(quantiles);
-    ownSpread = false;
-    return rankByClearness(longest.climate.months[month]?.clearness ?? 0.5);
-  });
-  const seed = Math.round((climate.latDeg + 90) * 1000) * 1000 + Math.round(climate.lonDeg + 180);
+  const { ranks, ownSpread, seed } = dayRanksOf(climate, grid);
   const runs = darkRuns(daySequence(ranks, YEARS, seed));
   const months = runs.map((years, index): DarkMonth => {
     const inTurn = years.toSorted((a, b) => a - b);

@@ -1,4 +1,7 @@
+import { groupOf } from '../loads/groups';
+import { usualBank, usualHome } from './blank';
 import { cloned } from './patch';
+import type { BusVolts, Chemistry, JobKind } from './types';
 import { CURRENT_VERSION } from './version';
 
 type Document = Record<string, unknown> & { version: number };
@@ -9,7 +12,10 @@ export interface Migration {
 }
 
 /** One entry a version, oldest first; each has its own test. */
-export const MIGRATIONS: readonly Migration[] = [{ from: 1, step: severalArrays }];
+export const MIGRATIONS: readonly Migration[] = [
+  { from: 1, step: severalArrays },
+  { from: 2, step: usesAndBankInFull },
+];
 
 type Loose = Record<string, unknown>;
 
@@ -61,6 +67,62 @@ function severalArrays(document: Document): Document {
       },
     },
     controllers: { c1: { position: 1, ...controller } },
+  };
+}
+
+/** Version 2 knew only watts × hours of a use, and of a bank neither its size nor where it stands. */
+function usesAndBankInFull(document: Document): Document {
+  const { uses, bank, supply, kind, busVolts, ...rest } = document as Document & {
+    uses: Record<string, Loose & { name: string }>;
+    bank: Loose & { chemistry: string };
+    supply: Loose;
+    kind: JobKind;
+    busVolts: BusVolts;
+  };
+  const chemistry = (bank.chemistry === 'sealed' ? 'agm' : bank.chemistry) as Chemistry;
+  return {
+    ...rest,
+    kind,
+    busVolts,
+    uses: Object.fromEntries(
+      Object.entries(uses).map(([id, use]) => [
+        id,
+        {
+          ...use,
+          group: groupOf(use.name),
+          form: 'watts',
+          given: {},
+          paint: {},
+          days: 'every',
+          event: null,
+          perPerson: false,
+          start: 'factor',
+          leg: 'both',
+          shed: 0,
+          stage: 0,
+          series: null,
+        },
+      ]),
+    ),
+    supply: { ...supply, split: false },
+    people: {
+      low: { value: 1, from: 'chosen' },
+      usual: { value: 2, from: 'chosen' },
+      full: { value: 4, from: 'chosen' },
+      sizes: 'usual',
+    },
+    visits: { stay: { value: 3, from: 'chosen' }, perMonth: { value: 2, from: 'guess' } },
+    events: {},
+    bank: {
+      ...bank,
+      chemistry,
+      sheet: null,
+      unit: usualBank(chemistry, busVolts).unit,
+      endOfLife: { value: 80, from: 'chosen' },
+      home: usualHome(kind),
+      horizon: { value: 20, from: 'chosen' },
+      prices: {},
+    },
   };
 }
 

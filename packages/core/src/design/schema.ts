@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { FIELDS, type FieldSpec } from './fields';
-import type { Design } from './types';
+import { FIELDS, fieldAt, type FieldSpec } from './fields';
+import { USE_GROUPS, type Design } from './types';
 import { dayIndex } from '../climate/calendar';
 import { HORIZON_STEP_DEG } from '../sky/skyline';
 import { CURRENT_VERSION } from './version';
@@ -30,6 +30,13 @@ function entries(pattern: string, optional: readonly string[] = []): Record<stri
   return keys;
 }
 
+/** The same where each may be left out. */
+function sparse(pattern: string): Record<string, Joi.Schema> {
+  return Object.fromEntries(
+    Object.entries(entries(pattern)).map(([key, schema]) => [key, schema.optional()] as const),
+  );
+}
+
 function monthly(pattern: string): Joi.ObjectSchema {
   const spec = FIELDS[pattern];
   return Joi.object()
@@ -48,6 +55,34 @@ const useSchema = Joi.object({
   supply: Joi.string().valid('ac', 'dc').required(),
   priority: Joi.string().valid('must', 'should', 'surplus').required(),
   ...entries('/uses/*'),
+  group: Joi.string()
+    .valid(...Object.keys(USE_GROUPS))
+    .required(),
+  form: Joi.string()
+    .valid('watts', 'amps', 'meter', 'label', 'pump', 'water', 'vehicle', 'heating', 'cooling', 'series')
+    .required(),
+  given: Joi.object(sparse('/uses/*/given')).required(),
+  paint: Joi.object()
+    .pattern(/^(year|[1-9]|1[0-2])$/, Joi.string().pattern(/^[01]{48}$/))
+    .required(),
+  days: Joi.string().valid('every', 'week', 'visits', 'event').required(),
+  event: Joi.string().pattern(id).allow(null).required(),
+  perPerson: Joi.boolean().required(),
+  start: Joi.string().valid('factor', 'amps', 'watts').required(),
+  leg: Joi.string().valid('a', 'b', 'both').required(),
+  shed: Joi.number().integer().min(0).max(99).required(),
+  stage: Joi.number().integer().min(0).max(3).required(),
+  series: Joi.object({
+    name: name.required(),
+    watts: Joi.array()
+      .items(Joi.array().items(Joi.number().min(0).max(1_000_000)).length(24).allow(null))
+      .length(12)
+      .required(),
+    peakW: Joi.number().min(0).max(1_000_000).required(),
+    notes: Joi.array().items(Joi.string().max(500)).max(40).required(),
+  })
+    .allow(null)
+    .required(),
 });
 
 const moduleSchema = Joi.object({
@@ -149,6 +184,10 @@ const arraySchema = Joi.object({
   ...entries('/arrays/*'),
 });
 
+const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iron', 'sodium-ion');
+const people = entry(fieldAt('/people/usual')).required();
+const price = entry(fieldAt('/bank/prices/lfp'));
+
 /** The one schema of a design: in the browser, at the server's door and on import. */
 export const designSchema: Joi.ObjectSchema = Joi.object({
   version: Joi.number().valid(CURRENT_VERSION).required(),
@@ -156,14 +195,37 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
   kind: Joi.string().valid('cabin', 'homestead', 'shed', 'trailer', 'boat').required(),
   units: Joi.string().valid('metric', 'imperial').required(),
   busVolts: Joi.number().valid(12, 24, 48).required(),
-  supply: Joi.object(entries('/supply')).required(),
+  supply: Joi.object({ split: Joi.boolean().required(), ...entries('/supply') }).required(),
+  people: Joi.object({
+    low: people,
+    usual: people,
+    full: people,
+    sizes: Joi.string().valid('low', 'usual', 'full').required(),
+  }).required(),
+  visits: Joi.object(entries('/visits')).required(),
+  events: Joi.object()
+    .pattern(id, Joi.object({ name: name.allow('').required(), position, from: date, to: date }))
+    .max(60)
+    .required(),
   uses: Joi.object().pattern(id, useSchema).max(3000).required(),
   place: Joi.object(placeKeys).required(),
   stops: Joi.object().pattern(id, stopSchema).max(60).required(),
   bank: Joi.object({
-    chemistry: Joi.string().valid('lfp', 'flooded', 'sealed').required(),
+    chemistry: chemistry.required(),
     coldProtected: Joi.boolean().required(),
-    ...entries('/bank'),
+    ...entries('/bank', ['coldest']),
+    sheet: Joi.object({ label: name.required(), ...entries('/bank/sheet') })
+      .allow(null)
+      .required(),
+    unit: Joi.object({ onSide: Joi.boolean().required(), ...entries('/bank/unit') }).required(),
+    home: Joi.object({
+      kind: Joi.string().valid('box', 'shelf', 'rack', 'bilge').required(),
+      where: Joi.string().valid('heated', 'building', 'shed', 'outdoors').required(),
+      insulation: Joi.string().valid('none', 'some', 'good').required(),
+      heated: Joi.boolean().required(),
+      ...entries('/bank/home'),
+    }).required(),
+    prices: Joi.object().pattern(chemistry, price).required(),
   }).required(),
   energy: Joi.object({
     service: Joi.string().valid('ordinary', 'critical').required(),
@@ -176,6 +238,10 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
   for (const [array, { strings }] of Object.entries(design.arrays)) {
     if (Object.hasOwn(design.controllers, strings.controller)) continue;
     return helpers.error('any.invalid', {}, { path: ['arrays', array, 'strings', 'controller'] } as never);
+  }
+  for (const [use, { event }] of Object.entries(design.uses)) {
+    if (event === null || Object.hasOwn(design.events, event)) continue;
+    return helpers.error('any.invalid', {}, { path: ['uses', use, 'event'] } as never);
   }
   return design;
 });

@@ -13,7 +13,7 @@ export interface Entry {
 export type JobKind = 'cabin' | 'homestead' | 'shed' | 'trailer' | 'boat';
 export type Priority = 'must' | 'should' | 'surplus';
 export type Supply = 'ac' | 'dc';
-export type Chemistry = 'lfp' | 'flooded' | 'sealed';
+export type Chemistry = 'lfp' | 'flooded' | 'gel' | 'agm' | 'nickel-iron' | 'sodium-ion';
 export type Mounting = 'roof' | 'rack' | 'pole';
 export type Service = 'ordinary' | 'critical';
 export type PlaneKind = 'fixed' | 'roof' | 'seasonal' | 'moving';
@@ -23,6 +23,53 @@ export type ObstacleKind = 'tree' | 'ridge' | 'chimney' | 'mast' | 'boom' | 'box
 export type WeatherKind = 'epw' | 'tmy' | 'hourly' | 'monthly';
 export type ControllerKind = 'mppt' | 'pwm';
 export type BusVolts = 12 | 24 | 48;
+
+export type UseGroup =
+  | 'lighting'
+  | 'water'
+  | 'cold'
+  | 'cooking'
+  | 'washing'
+  | 'tools'
+  | 'communications'
+  | 'comfort'
+  | 'vehicle'
+  | 'gear'
+  | 'other';
+/** What is known of a use: how its energy follows. */
+export type UseForm =
+  'watts' | 'amps' | 'meter' | 'label' | 'pump' | 'water' | 'vehicle' | 'heating' | 'cooling' | 'series';
+/** On which days it runs: all, some of the week, when someone is there, or in an event. */
+export type UseDays = 'every' | 'week' | 'visits' | 'event';
+export type StartBy = 'factor' | 'amps' | 'watts';
+export type Leg = 'a' | 'b' | 'both';
+export type House = 'low' | 'usual' | 'full';
+/** Figures that only some uses have. What is not given is taken as its usual value. */
+export type GivenKey =
+  | 'amps'
+  | 'volts'
+  | 'powerFactor'
+  | 'meterWh'
+  | 'meterHours'
+  | 'meterPeak'
+  | 'labelWh'
+  | 'litres'
+  | 'head'
+  | 'pressure'
+  | 'pumpEfficiency'
+  | 'rise'
+  | 'heaterEfficiency'
+  | 'distance'
+  | 'perDistance'
+  | 'chargerEfficiency'
+  | 'perKelvin'
+  | 'base'
+  | 'cop'
+  | 'duty'
+  | 'daysAWeek'
+  | 'startAmps'
+  | 'startVolts'
+  | 'startWatts';
 
 export interface Use {
   name: string;
@@ -37,6 +84,42 @@ export interface Use {
   startFactor: Entry;
   priority: Priority;
   standby: Entry;
+  group: UseGroup;
+  form: UseForm;
+  given: Partial<Record<GivenKey, Entry>>;
+  /** Half hours of the day it may run in, 48 of 0 or 1 from midnight, for the 'year' or a month 1–12. */
+  paint: Record<string, string>;
+  days: UseDays;
+  /** Id of the event, where it runs in one. */
+  event: string | null;
+  /** True where it runs the longer the more people there are. */
+  perPerson: boolean;
+  start: StartBy;
+  leg: Leg;
+  /** Which goes off first when there is too little: 1 first; 0 is not said. */
+  shed: number;
+  /** 0 from the first day, 1–3 at a later stage. */
+  stage: number;
+  series: MeasuredSeries | null;
+}
+
+/** A measured use: mean watts by month and hour. */
+export interface MeasuredSeries {
+  name: string;
+  /** Twelve months of 24 hours, null for months without readings. */
+  watts: (number[] | null)[];
+  peakW: number;
+  /** What the reader found, filled or left out. */
+  notes: string[];
+}
+
+/** Days of the year on which much is done, such as a harvest. */
+export interface Happening {
+  name: string;
+  position: number;
+  /** Month and day, as 08-15, both included; it may run over the new year. */
+  from: string;
+  to: string;
 }
 
 export interface Place {
@@ -91,13 +174,72 @@ export interface Bank {
   chemistry: Chemistry;
   days: Entry;
   depth: Entry;
-  coldest: Entry;
+  /** null takes what follows from where it stands. */
+  coldest: Entry | null;
   /** True where the bank cuts off or heats itself before it is charged too cold. */
   coldProtected: boolean;
   unitVolts: Entry;
   unitAh: Entry;
   series: Entry;
   parallel: Entry;
+  /** A data sheet of one's own in place of the chemistry's usual figures. */
+  sheet: BankSheet | null;
+  /** Share of the rated capacity that counts as worn out. */
+  endOfLife: Entry;
+  unit: BankUnit;
+  home: BankHome;
+  /** Years the cost is counted over. */
+  horizon: Entry;
+  /** Price of a rated kWh, by chemistry; what is left out is the usual one. */
+  prices: Partial<Record<Chemistry, Entry>>;
+}
+
+/** What a data sheet says of a battery; the rest is as usual for its chemistry. */
+export interface BankSheet {
+  label: string;
+  roundTrip: Entry;
+  chargeMax: Entry;
+  dischargeMax: Entry;
+  coldestCharge: Entry;
+  coldestDischarge: Entry;
+  capacityPerK: Entry;
+  cycles: Entry;
+  cyclesDepth: Entry;
+  floatYears: Entry;
+}
+
+/** One battery, case and all. */
+export interface BankUnit {
+  length: Entry;
+  width: Entry;
+  height: Entry;
+  mass: Entry;
+  /** True where it may lie on its side. */
+  onSide: boolean;
+}
+
+export type BankHomeKind = 'box' | 'shelf' | 'rack' | 'bilge';
+/** What stands round it: rooms that are heated, a building, a shed or bilge, the open air. */
+export type BankWhere = 'heated' | 'building' | 'shed' | 'outdoors';
+export type Insulation = 'none' | 'some' | 'good';
+
+/** Where the bank stands, inside measures. */
+export interface BankHome {
+  kind: BankHomeKind;
+  where: BankWhere;
+  insulation: Insulation;
+  /** A pad keeps it above freezing. */
+  heated: boolean;
+  length: Entry;
+  width: Entry;
+  height: Entry;
+  shelves: Entry;
+  /** Between units, and to the walls. */
+  gap: Entry;
+  /** Over the terminals, for lugs and the bend of cables. */
+  headroom: Entry;
+  carries: Entry;
+  door: Entry;
 }
 
 export interface ModuleSheet {
@@ -211,7 +353,19 @@ export interface Design {
   units: UnitSystem;
   busVolts: BusVolts;
   /** Inverter and wiring between bank and uses. */
-  supply: { inverterEfficiency: Entry; inverterIdle: Entry; inverterHours: Entry; dcEfficiency: Entry };
+  supply: {
+    inverterEfficiency: Entry;
+    inverterIdle: Entry;
+    inverterHours: Entry;
+    dcEfficiency: Entry;
+    /** Two legs where AC is split-phase. */
+    split: boolean;
+  };
+  /** How many people a day is for, and which house sizes the job. */
+  people: Record<House, Entry> & { sizes: House };
+  /** How long a visit lasts, and how many there are a month. */
+  visits: { stay: Entry; perMonth: Entry };
+  events: Record<string, Happening>;
   uses: Record<string, Use>;
   place: Place;
   /** Where it is otherwise, for a job that moves; the days no stop covers are at `place`. */
@@ -224,6 +378,19 @@ export interface Design {
 }
 
 export const JOB_KINDS: readonly JobKind[] = ['cabin', 'homestead', 'shed', 'trailer', 'boat'];
+export const USE_GROUPS: Readonly<Record<UseGroup, string>> = {
+  lighting: 'lighting',
+  water: 'water',
+  cold: 'cold',
+  cooking: 'cooking',
+  washing: 'washing',
+  tools: 'tools',
+  communications: 'communications',
+  comfort: 'comfort',
+  vehicle: 'vehicle',
+  gear: 'boat and trailer gear',
+  other: 'other',
+};
 export const BUS_VOLTS: readonly BusVolts[] = [12, 24, 48];
 export const ALL_MONTHS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
 export const MONTH_NAMES = [

@@ -18,7 +18,7 @@ import {
   type Chemistry,
   type Design,
 } from '.';
-import { fitsBus } from '../bank';
+import { CHEMISTRIES, fitsBus } from '../bank';
 import { oneArray } from '../testing/dairy';
 
 const dairy = oneArray();
@@ -119,7 +119,7 @@ describe('answers', () => {
 });
 
 describe('what a job starts with', () => {
-  it.each(['lfp', 'flooded', 'sealed'] as Chemistry[])('is a bank of %s that makes its bus', (chemistry) => {
+  it.each(Object.keys(CHEMISTRIES) as Chemistry[])('is a bank of %s that makes its bus', (chemistry) => {
     for (const bus of [12, 24, 48] as BusVolts[]) {
       const { unitVolts, series } = usualBank(chemistry, bus);
       expect([bus, fitsBus(unitVolts.value * series.value, bus)]).toEqual([bus, true]);

@@ -4,6 +4,7 @@ import { figure, step, type Figure, type Pen } from './figure';
 
 export const BANK_SCHOOLS = {
   days: 'the days to carry',
+  aged: 'the days to carry when it is old',
   discharge: 'the largest draw',
   charge: 'the charge rate of the array',
 } as const;
@@ -12,15 +13,12 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
   const { design, bank, bankNeeds, bankGoverning, energy } = facts;
   const keeps = [
     step('usable depth', `× ${(design.bank.depth.value / 100).toFixed(2)}`),
-    step(
-      `capacity at ${pen(design.bank.coldest.value, 'temperature')}`,
-      `× ${bank.temperatureFactor.toFixed(2)}`,
-    ),
+    step(`capacity at ${pen(bank.coldestC, 'temperature')}`, `× ${bank.temperatureFactor.toFixed(2)}`),
     step('gives back', `× ${bank.dischargeEfficiency.toFixed(2)}`),
   ];
   const sunHours = energy?.worst?.poaKWhm2 ?? null;
   const formula = sunHours === null ? null : autonomyDays(sunHours, design.energy.service === 'critical');
-  const days = bankNeeds.find(({ school }) => school === 'days');
+  const steady = Math.abs(bank.wantedWh - bank.dailyWh * design.bank.days.value) < 0.01 * bank.wantedWh;
   return [
     figure(pen, 'bank.usable', 'bank', 'usable', bank.usableWh, 'energy', {
       steps: [
@@ -33,7 +31,9 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
     figure(pen, 'bank.days', 'bank', 'the bank carries', bank.days, 'days', {
       steps: [
         step('usable', pen(bank.usableWh, 'energy')),
-        step('used a day, heaviest month', `÷ ${pen(bank.dailyWh, 'energy')}`),
+        ...(steady
+          ? [step('used a day, heaviest month', `÷ ${pen(bank.dailyWh, 'energy')}`)]
+          : [step('on a full day it would be', `÷ ${pen(bank.dailyWh, 'energy')}`)]),
       ],
       source: 'A chosen number of days; the simulated run of dark days is another school.',
       others:
@@ -42,14 +42,22 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
           : `The autonomy formula of Messenger & Ventre (from memory) gives ${pen(formula, 'days')} for ${pen(sunHours ?? 0, 'hours')} of peak sun in the worst month.`,
     }),
     figure(pen, 'bank.need', 'bank', 'rated energy asked for', bankGoverning?.ratedWh ?? null, 'energy', {
-      steps: days
-        ? [
-            step('used a day', pen(bank.dailyWh, 'energy')),
-            step('days', `× ${pen(design.bank.days.value, 'days')}`),
-            ...keeps.map(({ label, text }) => step(label, text.replace('×', '÷'))),
-          ]
-        : [],
-      source: 'Days to carry, IEEE 1013 and IEEE 1562 practice.',
+      steps:
+        bankGoverning?.school === 'days' || bankGoverning?.school === 'aged'
+          ? [
+              ...(steady
+                ? [
+                    step('used a day', pen(bank.dailyWh, 'energy')),
+                    step('days', `× ${pen(design.bank.days.value, 'days')}`),
+                  ]
+                : [step(`used over ${pen(design.bank.days.value, 'days')}`, pen(bank.wantedWh, 'energy'))]),
+              ...keeps.map(({ label, text }) => step(label, text.replace('×', '÷'))),
+              ...(bankGoverning?.school === 'aged'
+                ? [step('left when old', `÷ ${(design.bank.endOfLife.value / 100).toFixed(2)}`)]
+                : []),
+            ]
+          : [],
+      source: 'The largest of the schools; days to carry by IEEE 1013 and IEEE 1562 practice.',
       others: bankNeeds
         .map(
           (need) =>

@@ -1,31 +1,18 @@
-import type { Facts } from '../design/calculate';
+import { throughBankPct, type Facts } from '../design/calculate';
 import { monthName } from '../design/types';
+import type { LoadMonth, UseRow } from '../loads';
+import { useFigure } from './oneUse';
 import { figure, step, type Figure, type Pen } from './figure';
+
+const NIGHT_H = 8;
+const clockHour = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
 
 const IDLE_STEP = 'inverter’s own draw';
 
 export function useFigures(facts: Facts, pen: Pen): Figure[] {
   const { design, loads } = facts;
   const { heaviest, largestRunning, worstStart } = loads;
-  const rows = loads.rows.flatMap((row): Figure[] => {
-    const use = design.uses[row.id];
-    if (!use) return [];
-    const ac = use.supply === 'ac';
-    const share = ac ? design.supply.inverterEfficiency.value : design.supply.dcEfficiency.value;
-    const off = use.standby.value * (24 - use.hours.value);
-    return [
-      figure(pen, `use:${row.id}`, 'uses', `${use.name || 'unnamed use'}, a day`, row.busWh, 'energy', {
-        steps: [
-          step('while it runs', pen(use.watts.value, 'power')),
-          step('hours a day', `× ${pen(use.hours.value, 'hours')}`),
-          ...(off > 0 ? [step('off draw, the other hours', `+ ${pen(off, 'energy')}`)] : []),
-          step('how many', `× ${use.count.value}`),
-          step(ac ? 'inverter gives back' : 'DC wiring gives back', `÷ ${(share / 100).toFixed(2)}`),
-        ],
-        source: 'Energy is power × time; the bank gives what the inverter or the wiring loses on top.',
-      }),
-    ];
-  });
+  const rows = loads.rows.flatMap((row) => useFigure(facts, pen, row));
   const months = loads.months.map((month) =>
     figure(
       pen,
@@ -35,10 +22,7 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
       month.busWh,
       'energy',
       {
-        steps: [
-          ...rowSteps(facts, pen, month.month),
-          ...(month.idleWh > 0 ? [step(IDLE_STEP, pen(month.idleWh, 'energy'))] : []),
-        ],
+        steps: rowSteps(facts, pen, month.month),
         source:
           'Sum of the uses of the month that must or should run, taken from the bank. Uses on surplus only are left out.',
         others:
@@ -46,6 +30,7 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
       },
     ),
   );
+  const peak = heaviest && peakHour(heaviest);
   return [
     ...rows,
     ...months,
@@ -57,15 +42,14 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
       heaviest?.busWh ?? null,
       'energy',
       {
-        steps: heaviest
-          ? [
-              ...rowSteps(facts, pen, heaviest.month),
-              ...(heaviest.idleWh > 0 ? [step(IDLE_STEP, pen(heaviest.idleWh, 'energy'))] : []),
-            ]
-          : [],
-        source: 'The month that takes most from the bank.',
+        steps: heaviest ? rowSteps(facts, pen, heaviest.month) : [],
+        source: 'The month that takes most from the bank, as the mean of its days.',
         others: heaviest
-          ? `At ${design.busVolts} V that is ${pen(heaviest.busWh / design.busVolts, 'charge')} a day.`
+          ? `At ${design.busVolts} V that is ${pen(heaviest.busWh / design.busVolts, 'charge')} a day.${
+              heaviest.fullWh > heaviest.busWh * 1.005
+                ? ` A day on which all of it runs takes ${pen(heaviest.fullWh, 'energy')}.`
+                : ''
+            }`
           : null,
       },
     ),
@@ -85,20 +69,72 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
         : [],
       source: 'Running total plus the largest single start, common practice.',
     }),
+    figure(pen, 'load.peak', 'uses', 'the heaviest hour', peak?.watts ?? null, 'power', {
+      steps: peak
+        ? [
+            step(
+              `${clockHour(peak.hour)} in ${monthName(peak.month)}, on a mean day`,
+              pen(peak.watts, 'power'),
+            ),
+          ]
+        : [],
+      source: 'Largest hour of the mean days by the painted hours; what has no hours is spread over the day.',
+    }),
+    figure(
+      pen,
+      'load.nightOff',
+      'uses',
+      'saved by switching the inverter off at night',
+      nightSaves(facts),
+      'energy',
+      {
+        steps: [
+          step('inverter’s own draw', pen(design.supply.inverterIdle.value, 'power')),
+          step('hours of the night', `× ${pen(NIGHT_H, 'hours')}`),
+        ],
+        source: 'Its own draw over eight hours; only where nothing on AC must run at night.',
+      },
+    ),
+    figure(pen, 'load.throughBank', 'uses', 'goes through the bank', throughBankPct(facts), 'percent', {
+      source:
+        'By the hours of the uses against the hours of the sun on mean days, in the months in use. What has no hours is spread over the day.',
+      others: `The design reckons with ${pen(design.energy.throughBank.value, 'percent')}.`,
+    }),
   ];
 }
 
-function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
-  const rows = loads.rows.filter((row) => !row.surplus && row.months.includes(month));
-  return largestFirst(rows, (row) => row.busWh).map((row) =>
-    step(design.uses[row.id]?.name || 'unnamed', pen(row.busWh, 'energy')),
-  );
+function nightSaves({ design }: Facts): number {
+  const { inverterIdle, inverterHours } = design.supply;
+  return inverterIdle.value * Math.max(0, Math.min(NIGHT_H, inverterHours.value - (24 - NIGHT_H)));
 }
 
-function wattSteps({ design }: Facts, pen: Pen, month: number) {
-  const active = Object.values(design.uses).filter((use) => use.months.includes(month));
-  return largestFirst(active, (use) => use.watts.value * use.count.value).map((use) =>
-    step(use.name || 'unnamed', pen(use.watts.value * use.count.value, 'power')),
+/** The largest hour of a month's mean day. */
+function peakHour({ month, profile }: LoadMonth): { month: number; hour: number; watts: number } {
+  let best = { month, hour: 0, watts: 0 };
+  for (let hour = 0; hour < 24; hour++) {
+    const watts = ((profile[2 * hour] ?? 0) + (profile[2 * hour + 1] ?? 0)) / 2;
+    if (watts > best.watts) best = { month, hour, watts };
+  }
+  return best;
+}
+
+function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
+  const of = (row: UseRow) => row.monthWh[month - 1] ?? 0;
+  const rows = loads.rows.filter((row) => !row.surplus && !row.later && of(row) > 0);
+  const steps = largestFirst(rows, of).map((row) =>
+    step(design.uses[row.id]?.name || 'unnamed', pen(of(row), 'energy')),
+  );
+  const { idleWh, padWh } = loads.months[month - 1] ?? { idleWh: 0, padWh: 0 };
+  if (idleWh > 0) steps.push(step(IDLE_STEP, pen(idleWh, 'energy')));
+  if (padWh > 0) steps.push(step('heating pad of the bank', pen(padWh, 'energy')));
+  return steps;
+}
+
+function wattSteps({ design, loads }: Facts, pen: Pen, month: number) {
+  const watts = (row: UseRow) => row.runW * (design.uses[row.id]?.count.value ?? 0);
+  const active = loads.rows.filter((row) => !row.later && row.months.includes(month));
+  return largestFirst(active, watts).map((row) =>
+    step(design.uses[row.id]?.name || 'unnamed', pen(watts(row), 'power')),
   );
 }
 

@@ -31,7 +31,8 @@ const bankTooSmall: Rule = ({ design, bank, bankNeeds }, pen) => {
 
 const otherSchools: Rule = ({ design, bank, bankNeeds }, pen) =>
   bankNeeds
-    .filter((need) => need.school !== 'days' && need.ratedWh > bank.ratedWh * 1.001)
+    .filter(({ school }) => school === 'discharge' || school === 'charge')
+    .filter((need) => need.ratedWh > bank.ratedWh * 1.001)
     .map((need) => ({
       id: `bank.${need.school}`,
       severity: 'look' as const,
@@ -75,8 +76,8 @@ const wrongSeries: Rule = ({ design, bank }, pen) => {
 
 const chargedInFrost: Rule = ({ design, bank }, pen) => {
   const limit = bank.chemistry.coldestChargeC;
-  if (limit === null || design.bank.coldest.value >= limit) return null;
-  const at = pen(design.bank.coldest.value, 'temperature');
+  if (limit === null || bank.coldestC >= limit) return null;
+  const at = pen(bank.coldestC, 'temperature');
   return design.bank.coldProtected
     ? {
         id: 'bank.frost',
@@ -84,7 +85,7 @@ const chargedInFrost: Rule = ({ design, bank }, pen) => {
         sheet: 'bank',
         title: 'The bank will refuse charge in frost',
         sentence: `At ${at} its protection stops charging below ${pen(limit, 'temperature')}. On such days the sun goes unused unless the bank heats itself.`,
-        value: design.bank.coldest.value,
+        value: bank.coldestC,
         limit,
       }
     : {
@@ -92,23 +93,28 @@ const chargedInFrost: Rule = ({ design, bank }, pen) => {
         severity: 'stop',
         sheet: 'bank',
         title: 'Charged below freezing',
-        sentence: `Iron-phosphate is ruined by charging below ${pen(limit, 'temperature')}; yours gets down to ${at}. It wants its own protection, or a warmer place.`,
-        value: design.bank.coldest.value,
+        sentence: `${capital(bank.chemistry.name)} is ruined by charging below ${pen(limit, 'temperature')}; yours gets down to ${at}. It wants its own protection, or a warmer place.`,
+        value: bank.coldestC,
         limit,
-        remedies: [remedy('It has its own protection', put('/bank/coldProtected', true))],
+        remedies: [
+          remedy('It has its own protection', put('/bank/coldProtected', true)),
+          ...(design.bank.coldest || design.bank.home.heated
+            ? []
+            : [remedy('Give it a heating pad', put('/bank/home/heated', true))]),
+        ],
         focus: '/bank/coldest',
       };
 };
 
-const leadFreezes: Rule = ({ design }, pen) => {
-  const { chemistry, coldest, depth } = design.bank;
-  if (chemistry === 'lfp' || coldest.value >= -10 || depth.value <= 50) return null;
+const leadFreezes: Rule = ({ design, bank }, pen) => {
+  const { depth } = design.bank;
+  if (!bank.chemistry.freezesEmpty || bank.coldestC >= -10 || depth.value <= 50) return null;
   return {
     id: 'bank.freezes',
     severity: 'look',
     sheet: 'bank',
     title: 'Empty lead-acid freezes',
-    sentence: `Taken down by ${pen(depth.value, 'percent')} at ${pen(coldest.value, 'temperature')}, the acid is thin enough to freeze and burst the case (common practice: keep above half charge below −10 °C).`,
+    sentence: `Taken down by ${pen(depth.value, 'percent')} at ${pen(bank.coldestC, 'temperature')}, the acid is thin enough to freeze and burst the case (common practice: keep above half charge below −10 °C).`,
     value: depth.value,
     limit: 50,
     remedies: [remedy('Use half', choose('/bank/depth', 50))],
@@ -138,13 +144,35 @@ const manyRows: Rule = ({ design }) => {
   if (parallel.value < manyParallel) return null;
   return {
     id: 'bank.rows',
-    severity: chemistry === 'lfp' ? 'note' : 'look',
+    severity: CHEMISTRIES[chemistry].gas ? 'look' : 'note',
     sheet: 'bank',
     title: 'Many rows in parallel',
     sentence: `${parallel.value} rows of ${name} share unequally unless every lead is the same length; from ${manyParallel} on, fewer and larger units are better (common practice).`,
     value: parallel.value,
     limit: manyParallel,
     focus: '/bank/unitAh',
+  };
+};
+
+const oldBank: Rule = ({ design, bank, bankNeeds }, pen) => {
+  const share = design.bank.endOfLife.value / 100;
+  const old = bankNeeds.find(({ school }) => school === 'aged');
+  const wanted = design.bank.days.value;
+  if (bank.days === null || !old || bank.days < wanted * 0.995 || old.ratedWh <= bank.ratedWh * 1.001)
+    return null;
+  return {
+    id: 'bank.aged',
+    severity: 'note',
+    sheet: 'bank',
+    title: 'It carries them while it is new',
+    sentence: `At ${pen(share * 100, 'percent')} of its capacity, which counts as worn out, it carries about ${pen(bank.days * share, 'days')} of the ${pen(wanted, 'days')} asked for. IEEE 1013 practice sizes for the old bank: ${old.parallel} in parallel.`,
+    value: bank.ratedWh,
+    limit: old.ratedWh,
+    remedies:
+      old.parallel <= 60
+        ? [remedy(`Use ${old.parallel} in parallel`, choose('/bank/parallel', old.parallel))]
+        : [],
+    focus: '/bank/parallel',
   };
 };
 
@@ -156,4 +184,7 @@ export const BANK_RULES: readonly Rule[] = [
   tooDeep,
   leadFreezes,
   manyRows,
+  oldBank,
 ];
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -2,11 +2,13 @@ import type { Facts } from '../design/calculate';
 import type { Pen } from '../figures';
 import { ARRAY_RULES } from './array';
 import { BANK_RULES } from './bank';
+import { BANK_HOME_RULES } from './bankHome';
 import { findingsBy, type Finding } from './finding';
 import { PLACE_RULES } from './place';
 import { SHADE_RULES } from './shade';
 import { STRINGS_RULES } from './strings';
 import { USES_RULES } from './uses';
+import { USES_WHEN_RULES } from './usesWhen';
 
 export * from './finding';
 export * from './cautions';
@@ -15,7 +17,16 @@ export { arrangementText } from './array';
 
 export function findingsOf(facts: Facts, pen: Pen): Finding[] {
   return findingsBy(
-    [...STRINGS_RULES, ...ARRAY_RULES, ...SHADE_RULES, ...BANK_RULES, ...PLACE_RULES, ...USES_RULES],
+    [
+      ...STRINGS_RULES,
+      ...ARRAY_RULES,
+      ...SHADE_RULES,
+      ...BANK_RULES,
+      ...BANK_HOME_RULES,
+      ...PLACE_RULES,
+      ...USES_RULES,
+      ...USES_WHEN_RULES,
+    ],
     facts,
     pen,
   );

@@ -1,4 +1,5 @@
 import { usesInOrder } from '../design/types';
+import { runningW } from '../loads';
 import { put, remedy, type Rule } from './finding';
 
 /** A motor's start when nothing better is known, and an inverter's draw by its bus. Common practice. */
@@ -20,7 +21,7 @@ const nothingToCarry: Rule = ({ design }) =>
 
 const neverRuns: Rule = ({ design }) =>
   usesInOrder(design)
-    .filter(([, use]) => use.months.length === 0)
+    .filter(([, use]) => use.months.length === 0 && use.days !== 'event')
     .map(([id, use]) => ({
       id: `uses.neverRuns:${id}`,
       severity: 'look' as const,
@@ -37,14 +38,18 @@ const motorWithoutStart: Rule = ({ design }, pen) =>
   usesInOrder(design)
     .filter(
       ([, use]) =>
-        use.supply === 'ac' && MOTORS.test(use.name) && use.startFactor.value === 1 && use.watts.value >= 50,
+        use.supply === 'ac' &&
+        MOTORS.test(use.name) &&
+        use.start === 'factor' &&
+        use.startFactor.value === 1 &&
+        runningW(use) >= 50,
     )
     .map(([id, use]) => ({
       id: `uses.motorStart:${id}`,
       severity: 'look' as const,
       sheet: 'uses' as const,
       title: 'A motor that starts like a lamp',
-      sentence: `${use.name} draws ${pen(use.watts.value, 'power')} running, and a start factor of 1. A motor takes 3 to 7 times that for an instant (common practice).`,
+      sentence: `${use.name} draws ${pen(runningW(use), 'power')} running, and a start factor of 1. A motor takes 3 to 7 times that for an instant (common practice).`,
       value: 1,
       limit: MOTOR_START,
       remedies: [
@@ -59,7 +64,9 @@ const motorWithoutStart: Rule = ({ design }, pen) =>
 
 const idleDrawMissing: Rule = ({ design, loads }, pen) => {
   const { inverterIdle, inverterHours } = design.supply;
-  const ac = Object.values(design.uses).some((use) => use.supply === 'ac' && use.priority !== 'surplus');
+  const ac = Object.values(design.uses).some(
+    (use) => use.supply === 'ac' && use.priority !== 'surplus' && use.stage === 0,
+  );
   if (!ac || (inverterIdle.value > 0 && inverterHours.value > 0)) return null;
   const adds = IDLE_GUESS_W * 24;
   const share = loads.heaviest ? (100 * adds) / loads.heaviest.busWh : 0;
@@ -114,7 +121,10 @@ const currentsOfTheBus: Rule = ({ loads, design }, pen) => {
 
 const manyHours: Rule = ({ design }, pen) =>
   usesInOrder(design)
-    .filter(([, use]) => use.watts.value >= 3000 && use.hours.value >= 8 && use.priority !== 'surplus')
+    .filter(
+      ([, use]) =>
+        use.form === 'watts' && use.watts.value >= 3000 && use.hours.value >= 8 && use.priority !== 'surplus',
+    )
     .map(([id, use]) => ({
       id: `uses.kilowatts:${id}`,
       severity: 'look' as const,

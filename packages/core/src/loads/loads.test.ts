@@ -1,5 +1,5 @@
 import { blankDesign, blankUse, chosen, type Design, type Use } from '../design';
-import { computeLoads, ownWh } from '.';
+import { computeLoads } from '.';
 
 function withUses(...uses: Partial<Use>[]): Design {
   const design = blankDesign({ name: 'Loads', kind: 'cabin', units: 'metric', busVolts: 12 });
@@ -8,6 +8,7 @@ function withUses(...uses: Partial<Use>[]): Design {
     inverterIdle: chosen(10),
     inverterHours: chosen(24),
     dcEfficiency: chosen(100),
+    split: false,
   };
   design.uses = Object.fromEntries(uses.map((use, i) => [`u${i}`, { ...blankUse(i), ...use }]));
   return design;
@@ -15,7 +16,7 @@ function withUses(...uses: Partial<Use>[]): Design {
 
 it('adds running hours and the off draw of the hours left', () => {
   const use = { ...blankUse(1), watts: chosen(60), hours: chosen(4), count: chosen(2), standby: chosen(0.5) };
-  expect(ownWh(use)).toBe(2 * (60 * 4 + 0.5 * 20));
+  expect(computeLoads(withUses(use)).rows[0]!.ownWh).toBe(2 * (60 * 4 + 0.5 * 20));
 });
 
 it('takes inverter losses and its own draw from the bank, in months with an AC use', () => {

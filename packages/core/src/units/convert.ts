@@ -1,17 +1,17 @@
 import { QUANTITIES, type Quantity } from './quantities';
 import { findUnit } from './unitTable';
 
-function scaleAndOffset(unit: string): readonly [number, number] {
+function scaleAndOffset(unit: string, quantity: Quantity): readonly [number, number] {
   const known = findUnit(unit);
-  return [known?.scale ?? 1, known?.offset ?? 0];
+  return [known?.scale ?? 1, quantity === 'rise' ? 0 : (known?.offset ?? 0)];
 }
 
 /** From a value in `unit` to the unit the core stores the quantity in. */
 export function toStored(value: number, quantity: Quantity, unit: string): number {
   const stored = QUANTITIES[quantity].stored;
   if (unit === stored) return value;
-  const [scale, offset] = scaleAndOffset(unit);
-  const [storedScale, storedOffset] = scaleAndOffset(stored);
+  const [scale, offset] = scaleAndOffset(unit, quantity);
+  const [storedScale, storedOffset] = scaleAndOffset(stored, quantity);
   return (value * scale + offset - storedOffset) / storedScale;
 }
 
@@ -19,7 +19,7 @@ export function toStored(value: number, quantity: Quantity, unit: string): numbe
 export function fromStored(value: number, quantity: Quantity, unit: string): number {
   const stored = QUANTITIES[quantity].stored;
   if (unit === stored) return value;
-  const [scale, offset] = scaleAndOffset(unit);
-  const [storedScale, storedOffset] = scaleAndOffset(stored);
+  const [scale, offset] = scaleAndOffset(unit, quantity);
+  const [storedScale, storedOffset] = scaleAndOffset(stored, quantity);
   return (value * storedScale + storedOffset - offset) / scale;
 }

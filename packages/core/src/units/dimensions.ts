@@ -14,6 +14,11 @@ export const TEMPERATURE: Dimension = [0, 0, 0, 0, 1];
 export const MASS: Dimension = [1, 0, 0, 0, 0];
 /** Energy per area per day. */
 export const IRRADIATION: Dimension = [1, 0, -3, 0, 0];
+export const VOLUME: Dimension = [0, 3, 0, 0, 0];
+export const PRESSURE: Dimension = [1, -1, -2, 0, 0];
+/** Energy per length is a force. */
+export const ENERGY_PER_LENGTH: Dimension = [1, 1, -2, 0, 0];
+export const POWER_PER_KELVIN: Dimension = [1, 2, -3, 0, -1];
 export const PER_KELVIN: Dimension = [0, 0, 0, 0, -1];
 
 export function sameDimension(a: Dimension, b: Dimension): boolean {
@@ -36,6 +41,11 @@ const NAMES: readonly (readonly [Dimension, string])[] = [
   [TIME, 'a time'],
   [TEMPERATURE, 'a temperature'],
   [MASS, 'a mass'],
+  [VOLUME, 'a volume'],
+  [PRESSURE, 'a pressure'],
+  [ENERGY_PER_LENGTH, 'energy per distance'],
+  [POWER_PER_KELVIN, 'power per kelvin'],
+  [[0, 0, -1, 1, 0], 'amps per time'],
   [IRRADIATION, 'sun per area'],
   [PER_KELVIN, 'a share per kelvin'],
 ];

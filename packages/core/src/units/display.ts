@@ -56,6 +56,11 @@ const TRIMMED: ReadonlySet<Quantity> = new Set([
   'percent',
   'temperature',
   'power',
+  'size',
+  'mass',
+  'rise',
+  'years',
+  'money',
 ]);
 
 function kilo(value: number, quantity: Quantity): string | undefined {
@@ -92,8 +97,23 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
     case 'energy':
     case 'charge':
     case 'distance':
+    case 'volume':
+    case 'mass':
+    case 'road':
+    case 'perKelvin':
+    case 'airflow':
       return Math.abs(shown) < 100 ? 1 : 0;
+    case 'size':
+      return unit === 'mm' ? 0 : 1;
+    case 'money':
+      return size < 10 ? 2 : 0;
+    case 'rise':
+    case 'years':
+      return 1;
     case 'altitude':
+    case 'opening':
+    case 'pressure':
+    case 'perDistance':
     case 'angle':
     case 'count':
       return 0;

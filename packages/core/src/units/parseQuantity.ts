@@ -18,8 +18,10 @@ interface Term {
 
 class NotUnderstood extends Error {}
 
+const AMPS_PER_HOUR: Dimension = [0, 0, -1, 1, 0];
+
 const TOKEN =
-  /\s*(?:([-−–+]?(?:\d[\d.,\u00a0\u2009\u202f]*(?: \d{3})*(?:[.,]\d+)?|[.,]\d+)(?:e[+-]?\d+)?)|((?:%|mV|V)\/(?:K|°?C)\b|kWh\/m[²2]|MJ\/m[²2]|°[CF]\b|[a-zA-Z]+[²2]?|[%°'"′″])|([*×·/+\-−()]))/iy;
+  /\s*(?:([-−–+]?(?:\d[\d.,\u00a0\u2009\u202f]*(?: \d{3})*(?:[.,]\d+)?|[.,]\d+)(?:e[+-]?\d+)?)|((?:%|mV|V|W)\/(?:K|°?C)\b|Wh\/(?:km|mi)\b|[Aa]\/[Hh]\b|m³|m3\b|kWh\/m[²2]|MJ\/m[²2]|°[CF]\b|[a-zA-Z]+[²2]?|[%°'"′″])|([*×·/+\-−()]))/iy;
 
 type Token =
   { kind: 'number'; text: string } | { kind: 'unit'; text: string } | { kind: 'sign'; text: string };
@@ -162,6 +164,12 @@ function wrongKind(quantity: Quantity, term: Term, text: string): string {
     return `${text} is a current. A battery holds amp-hours, as in 100 Ah`;
   if (quantity === 'charge' && is(D.ENERGY))
     return `${text} is energy. Divide by the battery’s volts, as in ${text}/12V`;
+  if (is(AMPS_PER_HOUR))
+    return `${text} mixes two things up: amps are the rate itself, and amps × hours are amp-hours. This wants ${wants}`;
+  if (quantity === 'charge' && is(D.POWER))
+    return `${text} is power, how fast energy flows. A battery holds amp-hours, as in 100 Ah`;
+  if (quantity === 'power' && is(D.VOLTAGE))
+    return `${text} is a voltage. Multiply by the amps, as in 5A*${text}`;
   if (quantity === 'current' && is(D.CHARGE)) return `${text} is a charge (amps × hours). This wants amps`;
   if (quantity === 'coefficient' && is(combine(D.VOLTAGE, D.TEMPERATURE, -1))) {
     return `${text} is volts per kelvin. Divide it by the data sheet’s volts and type it as a percentage`;
@@ -192,7 +200,7 @@ export function parseQuantity(text: string, quantity: Quantity, unit: string): P
     ) {
       return { ok: false, message: wrongKind(quantity, term, plain) };
     }
-    if (quantity === 'temperature') {
+    if (quantity === 'temperature' || quantity === 'rise') {
       return { ok: true, value: toStored(term.value, quantity, term.unit ?? unit), guessed, unit: term.unit };
     }
     const stored = findUnit(kind.stored);

@@ -19,7 +19,8 @@ const unit = (dimension: Dimension, scale: number, offset?: number): Unit => ({ 
 /**
  * Units by the spelling people type. Spellings are matched as written first, then in lower case, so that `mW`
  * and `MW` stay apart where it matters.
- * @source exact definitions: BIPM, The International System of Units (2019); inch and foot: 25.4 mm and 0.3048 m.
+ * @source exact definitions: BIPM, The International System of Units (2019); inch and foot: 25.4 mm and 0.3048 m; the
+ * gallon is the United States liquid gallon of 231 cubic inches.
  */
 export const UNITS: Readonly<Record<string, Unit>> = {
   W: unit(D.POWER, 1),
@@ -57,6 +58,8 @@ export const UNITS: Readonly<Record<string, Unit>> = {
   amps: unit(D.CURRENT, 1),
   mA: unit(D.CURRENT, 1e-3),
   ma: unit(D.CURRENT, 1e-3),
+  'A/h': unit([0, 0, -1, 1, 0], 1 / HOUR),
+  'a/h': unit([0, 0, -1, 1, 0], 1 / HOUR),
   Ah: unit(D.CHARGE, HOUR),
   ah: unit(D.CHARGE, HOUR),
   mAh: unit(D.CHARGE, 1e-3 * HOUR),
@@ -78,6 +81,21 @@ export const UNITS: Readonly<Record<string, Unit>> = {
   'm²': unit(D.AREA, 1),
   ft2: unit(D.AREA, FOOT * FOOT),
   'ft²': unit(D.AREA, FOOT * FOOT),
+  mi: unit(D.LENGTH, 1609.344),
+  mile: unit(D.LENGTH, 1609.344),
+  miles: unit(D.LENGTH, 1609.344),
+  L: unit(D.VOLUME, 1e-3),
+  l: unit(D.VOLUME, 1e-3),
+  litre: unit(D.VOLUME, 1e-3),
+  litres: unit(D.VOLUME, 1e-3),
+  m3: unit(D.VOLUME, 1),
+  'm³': unit(D.VOLUME, 1),
+  gal: unit(D.VOLUME, 3.785411784e-3),
+  gallon: unit(D.VOLUME, 3.785411784e-3),
+  gallons: unit(D.VOLUME, 3.785411784e-3),
+  kPa: unit(D.PRESSURE, 1e3),
+  bar: unit(D.PRESSURE, 1e5),
+  psi: unit(D.PRESSURE, 6894.757),
   s: unit(D.TIME, 1),
   min: unit(D.TIME, 60),
   h: unit(D.TIME, HOUR),
@@ -87,9 +105,12 @@ export const UNITS: Readonly<Record<string, Unit>> = {
   d: unit(D.TIME, DAY),
   day: unit(D.TIME, DAY),
   days: unit(D.TIME, DAY),
+  year: unit(D.TIME, 365.25 * DAY),
+  years: unit(D.TIME, 365.25 * DAY),
   kg: unit(D.MASS, 1),
   g: unit(D.MASS, 1e-3),
   lb: unit(D.MASS, 0.45359237),
+  lbs: unit(D.MASS, 0.45359237),
   K: unit(D.TEMPERATURE, 1),
   '°C': unit(D.TEMPERATURE, 1, 273.15),
   C: unit(D.TEMPERATURE, 1, 273.15),
@@ -97,6 +118,10 @@ export const UNITS: Readonly<Record<string, Unit>> = {
   '°F': unit(D.TEMPERATURE, 5 / 9, 459.67 * (5 / 9)),
   F: unit(D.TEMPERATURE, 5 / 9, 459.67 * (5 / 9)),
   f: unit(D.TEMPERATURE, 5 / 9, 459.67 * (5 / 9)),
+  'Wh/km': unit(D.ENERGY_PER_LENGTH, HOUR / 1e3),
+  'Wh/mi': unit(D.ENERGY_PER_LENGTH, HOUR / 1609.344),
+  'W/K': unit(D.POWER_PER_KELVIN, 1),
+  'W/°C': unit(D.POWER_PER_KELVIN, 1),
   '%': unit(D.NONE, 0.01),
   '°': unit(D.NONE, 1),
   deg: unit(D.NONE, 1),

@@ -1,4 +1,4 @@
-import { DAYS_IN_MONTH } from '../climate/calendar';
+import { MONTH_DAYS } from '../sun';
 import type { Weather, WeatherKind } from '../design/types';
 import { circumsolar } from '../sun';
 import { LEAST_COVERED, completed, type HourlyYear } from './hours';
@@ -31,7 +31,7 @@ export function weatherOf(
   };
   let [lowest, highest] = [Infinity, -Infinity];
   let hour = 0;
-  for (const [month, length] of DAYS_IN_MONTH.entries()) {
+  for (const [month, length] of MONTH_DAYS.entries()) {
     const own = months[month] as (typeof months)[number];
     for (let day = 0; day < length; day++) {
       let [least, most] = [Infinity, -Infinity];

@@ -1,5 +1,6 @@
 import type { Design } from '../types';
 import { bookwagon } from './bookwagon';
+import { honeyHouse } from './honeyHouse';
 import { sula } from './sula';
 import { tarnHut } from './tarnHut';
 import { valeDoJunco } from './valeDoJunco';
@@ -23,6 +24,11 @@ export function examples(): Example[] {
       about:
         'A goat dairy: a milk cooler that starts hard, a deep well, a house; a ground rack and two faces of a barn.',
       design: valeDoJunco(),
+    },
+    {
+      id: 'honey-house',
+      about: 'A beekeeper’s shed: three weeks of extracting in August, and a bank that wants a larger box.',
+      design: honeyHouse(),
     },
     {
       id: 'sula',

@@ -24,6 +24,8 @@ const STARRED: readonly (readonly [RegExp, string])[] = [
   [/^\/stops\/\*\//, '/place/'],
   [/\/obstacles\/[^/]+/, '/obstacles/*'],
   [/\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$/, '/$1/*'],
+  [/^\/people\/[a-z]+$/, '/people/*'],
+  [/^\/bank\/prices\/[a-z-]+$/, '/bank/prices/*'],
   [/\/tilts\/[a-z]+$/, '/tilts/*'],
 ];
 

@@ -37,6 +37,8 @@ export const field = (
 export const choice: Rest = { typed: 'chosen' };
 export const wholeChoice: Rest = { typed: 'chosen', integer: true };
 export const guessed = (error: PlausibleError): Rest => ({ typed: 'guess', error });
+/** Read off an instrument. */
+export const measure: Rest = { typed: 'measured' };
 export const sheet = (error: PlausibleError): Rest => ({ typed: 'catalogue', error });
 
 export const gridError = share(0.16, 'the grid is within 16 % of station months as a root mean square');

@@ -1,0 +1,88 @@
+import { CELLS } from '../loads/paint';
+import type { ChemistryData } from './chemistries';
+
+const CELL_H = 24 / CELLS;
+
+/** Most a bank takes at a state of charge 0–1, as a share of its capacity an hour. */
+export function acceptedC(acceptance: ChemistryData['acceptance'], soc: number): number {
+  for (let i = 1; i < acceptance.length; i++) {
+    const [[s0, c0], [s1, c1]] = [acceptance[i - 1] ?? [0, 0], acceptance[i] ?? [1, 0]];
+    if (soc <= s1) return c0 + ((c1 - c0) * Math.max(0, soc - s0)) / (s1 - s0 || 1);
+  }
+  return acceptance.at(-1)?.[1] ?? 0;
+}
+
+export interface WalkBank {
+  ratedWh: number;
+  /** Lowest state of charge it is taken down to, 0–1. */
+  floor: number;
+  roundTrip: number;
+  acceptance: ChemistryData['acceptance'];
+}
+
+/**
+ * Walks a bank through days of half hours. What is made feeds the uses first; the rest charges as far as the bank
+ * accepts it; what is lacking is taken from it down to its floor.
+ * @param soc to begin with, 0–1; @param made, @param used watts in each half hour of a day, @param scale of what is made
+ * @param note called with each half hour's state of charge and the watts that found no room
+ * @returns state of charge at the end
+ */
+export function walkDay(
+  bank: WalkBank,
+  soc: number,
+  made: Float64Array,
+  used: Float64Array,
+  scale: number,
+  note: (cell: number, soc: number, spilledW: number) => void,
+): number {
+  const out = Math.sqrt(bank.roundTrip);
+  for (let cell = 0; cell < CELLS; cell++) {
+    const net = (made[cell] ?? 0) * scale - (used[cell] ?? 0);
+    let spilled = 0;
+    if (net >= 0) {
+      const room = Math.min(
+        acceptedC(bank.acceptance, soc) * bank.ratedWh,
+        ((1 - soc) * bank.ratedWh) / CELL_H / out,
+      );
+      const charge = Math.min(net, room);
+      spilled = net - charge;
+      soc += (charge * out * CELL_H) / bank.ratedWh;
+    } else soc = Math.max(bank.floor, soc + (net / out) * (CELL_H / bank.ratedWh));
+    note(cell, soc, spilled);
+  }
+  return soc;
+}
+
+export interface MeanDay {
+  /** Hour of the day at which it is full again, or null where a mean day does not fill it. */
+  fullAtH: number | null;
+  /** Lowest state of charge of the day, 0–1. */
+  lowest: number;
+  /** What finds no room in the bank, Wh. */
+  spilledWh: number;
+}
+
+/** Full is near enough: the last per cent takes lead-acid half a day. */
+const FULL = 0.97;
+const SETTLING_DAYS = 4;
+
+/** A mean day of a month once it has settled, from a full bank. */
+export function meanDay(bank: WalkBank, made: Float64Array, used: Float64Array): MeanDay {
+  let soc = 1;
+  let day: MeanDay = { fullAtH: null, lowest: 1, spilledWh: 0 };
+  for (let i = 0; i < SETTLING_DAYS; i++) {
+    const settled: MeanDay = { fullAtH: null, lowest: soc, spilledWh: 0 };
+    let wasLower = false;
+    soc = walkDay(bank, soc, made, used, 1, (cell, at, spilled) => {
+      settled.lowest = Math.min(settled.lowest, at);
+      settled.spilledWh += spilled * CELL_H;
+      if (at < FULL) wasLower = true;
+      else if (settled.fullAtH === null && (made[cell] ?? 0) > (used[cell] ?? 0) && wasLower)
+        settled.fullAtH = (cell + 1) * CELL_H;
+    });
+    // a bank that never left full is full all day
+    if (!wasLower) settled.fullAtH = 0;
+    day = settled;
+  }
+  return day;
+}

@@ -1,0 +1,104 @@
+import type { Facts } from '../design/calculate';
+import type { Use } from '../design/types';
+import { USE_FORMS, givenOf, paintIn, paintText, type UseRow } from '../loads';
+import { figure, step, type Figure, type Pen, type Step } from './figure';
+
+/** What one use takes from the bank on a day it runs. */
+export function useFigure({ design }: Facts, pen: Pen, row: UseRow): Figure[] {
+  const use = design.uses[row.id];
+  if (!use) return [];
+  const ac = use.supply === 'ac';
+  const share = ac ? design.supply.inverterEfficiency.value : design.supply.dcEfficiency.value;
+  const count = use.count.value;
+  const off = count > 0 ? (row.offWh * share) / 100 / count : 0;
+  const { source } = USE_FORMS[use.form];
+  const meanWh = Math.max(...row.monthWh);
+  return [
+    figure(pen, `use:${row.id}`, 'uses', `${use.name || 'unnamed use'}, a day`, row.busWh, 'energy', {
+      steps: [
+        ...ownSteps(use, row, pen, count > 0 ? row.ownWh / count - off : 0),
+        ...(off > 0 ? [step('off draw, the other hours', `+ ${pen(off, 'energy')}`)] : []),
+        step('how many', `× ${count}`),
+        step(ac ? 'inverter gives back' : 'DC wiring gives back', `÷ ${(share / 100).toFixed(2)}`),
+      ],
+      source: `${source}. The bank gives what the inverter or the wiring loses on top.`,
+      others:
+        row.busWh > 0 && Math.abs(meanWh / row.busWh - 1) > 0.005
+          ? `On a day it runs; as the mean of all days of its heaviest month ${pen(meanWh, 'energy')}.`
+          : null,
+    }),
+  ];
+}
+
+function ownSteps(use: Use, row: UseRow, pen: Pen, ownWh: number): Step[] {
+  const given = (key: Parameters<typeof givenOf>[1]) => givenOf(use, key);
+  switch (use.form) {
+    case 'watts':
+    case 'amps': {
+      const paint = row.months[0] === undefined ? undefined : paintIn(use, row.months[0]);
+      return [
+        step(
+          use.form === 'amps'
+            ? `${pen(given('amps'), 'current')} × ${pen(given('volts'), 'voltage')} × ${given('powerFactor')}`
+            : 'while it runs',
+          pen(row.runW, 'power'),
+        ),
+        step(
+          paint === undefined ? 'hours a day' : `hours of ${paintText(paint)}`,
+          `× ${pen(row.hours, 'hours')}`,
+        ),
+      ];
+    }
+    case 'meter':
+      return [
+        step(
+          `${pen(given('meterWh'), 'energy')} over ${pen(given('meterHours'), 'hours')}, a day`,
+          pen(ownWh, 'energy'),
+        ),
+      ];
+    case 'label':
+      return [step(`${pen(given('labelWh'), 'energy')} a year over 365 days`, pen(ownWh, 'energy'))];
+    case 'pump': {
+      const against = given('pressure') > 0 ? `, against ${pen(given('pressure'), 'pressure')}` : '';
+      const efficiency = given('pumpEfficiency') / 100;
+      return [
+        step(
+          `${pen(given('litres'), 'volume')} lifted ${pen(given('head'), 'distance')}${against}`,
+          pen(ownWh * efficiency, 'energy'),
+        ),
+        step('pump and motor give back', `÷ ${efficiency.toFixed(2)}`),
+      ];
+    }
+    case 'water': {
+      const efficiency = given('heaterEfficiency') / 100;
+      return [
+        step(
+          `${pen(given('litres'), 'volume')} heated by ${pen(given('rise'), 'rise')}`,
+          pen(ownWh * efficiency, 'energy'),
+        ),
+        step('the heater gives', `÷ ${efficiency.toFixed(2)}`),
+      ];
+    }
+    case 'vehicle': {
+      const efficiency = given('chargerEfficiency') / 100;
+      return [
+        step(
+          `${pen(given('distance'), 'road')} at ${pen(given('perDistance'), 'perDistance')}`,
+          pen(ownWh * efficiency, 'energy'),
+        ),
+        step('the charger gives back', `÷ ${efficiency.toFixed(2)}`),
+      ];
+    }
+    case 'heating':
+    case 'cooling':
+      return [
+        step(
+          `${pen(given('perKelvin'), 'perKelvin')} ${use.form === 'heating' ? 'below' : 'above'} ${pen(given('base'), 'temperature')}`,
+          pen(ownWh * given('cop'), 'energy'),
+        ),
+        step('heat for its energy', `÷ ${given('cop').toFixed(2)}`),
+      ];
+    case 'series':
+      return [step(`mean of ${use.series?.name ?? 'the readings'}`, pen(ownWh, 'energy'))];
+  }
+}

@@ -1,0 +1,240 @@
+import { calculate, throughBankPct, type Facts } from '../design/calculate';
+import { atStage, stagesIn } from '../design/stages';
+import { usesInOrder, type Use } from '../design/types';
+import { givenOf } from '../loads';
+import { choose, put, remedy, type FindingParts, type Rule } from './finding';
+
+const named = ({ name }: Use) => name || 'A use';
+
+/** One look for each use that a test takes. */
+const eachUse =
+  (rule: (id: string, use: Use, facts: Facts) => Omit<FindingParts, 'sheet'> | null): Rule =>
+  (facts) =>
+    usesInOrder(facts.design).flatMap(([id, use]) => {
+      const found = rule(id, use, facts);
+      return found ? [{ ...found, id: `${found.id}:${id}`, sheet: 'uses' as const }] : [];
+    });
+
+const meterPeak = eachUse((id, use) => {
+  const [peak, mean] = [givenOf(use, 'meterPeak'), givenOf(use, 'meterWh') / givenOf(use, 'meterHours')];
+  if (use.form !== 'meter' || peak === 0 || peak >= mean) return null;
+  return {
+    id: 'uses.meterPeak',
+    severity: 'stop',
+    title: 'A peak below the mean',
+    sentence: `${named(use)}: the meter showed ${Math.round(peak)} W at most, but ${Math.round(mean)} W on average. One of the two, or the hours, is misread.`,
+    value: peak,
+    limit: mean,
+    focus: `/uses/${id}/given/meterPeak`,
+  };
+});
+
+const onlyOff = eachUse((id, use) => {
+  const runs = (use.form !== 'watts' && use.form !== 'amps') || use.hours.value > 0;
+  if (runs || Object.keys(use.paint).length > 0 || use.standby.value === 0) return null;
+  return {
+    id: 'uses.onlyOff',
+    severity: 'note',
+    title: 'It only draws when off',
+    sentence: `${named(use)} runs 0 hours and still takes ${Math.round(use.standby.value * 24 * use.count.value)} Wh a day by its off draw. A switch before it saves that.`,
+    remedies: [remedy('Switch it off', put(`/uses/${id}/standby`, { value: 0, from: 'chosen' }))],
+    focus: `/uses/${id}/standby`,
+  };
+});
+
+const paintedNothing = eachUse((id, use) => {
+  const blank = Object.values(use.paint).some((paint) => !paint.includes('1'));
+  if (!blank || (use.form !== 'watts' && use.form !== 'amps')) return null;
+  return {
+    id: 'uses.noPaint',
+    severity: 'look',
+    title: 'No hour is painted',
+    sentence: `${named(use)} has a day without a painted hour, so it counts for nothing then.`,
+    focus: `/uses/${id}/hours`,
+  };
+});
+
+const weatherUnknown = eachUse((id, use, { climate }) =>
+  (use.form === 'heating' || use.form === 'cooling') && !climate
+    ? {
+        id: 'uses.noWeather',
+        severity: 'look',
+        title: 'It waits for the place',
+        sentence: `${named(use)} follows the outdoor temperature, which comes from the place; until then it counts for nothing.`,
+        focus: `/uses/${id}/given/perKelvin`,
+      }
+    : null,
+);
+
+const noEvent = eachUse((id, use) =>
+  use.days === 'event' && use.event === null
+    ? {
+        id: 'uses.noEvent',
+        severity: 'look',
+        title: 'Which event?',
+        sentence: `${named(use)} runs in an event, and none is chosen; it counts for nothing.`,
+        focus: `/uses/${id}/hours`,
+      }
+    : null,
+);
+
+const noSeries = eachUse((id, use) =>
+  use.form === 'series' && use.series === null
+    ? {
+        id: 'uses.noSeries',
+        severity: 'look',
+        title: 'No readings yet',
+        sentence: `${named(use)} is to come from a measured series; paste it or drop its file.`,
+        focus: `/uses/${id}/hours`,
+      }
+    : null,
+);
+
+/** Off draw worth a word, as a share of the day. */
+const MUCH_OFF = 0.05;
+
+const offDraw: Rule = ({ loads, design }, pen) => {
+  const off = loads.rows.reduce((sum, row) => sum + (row.surplus || row.later ? 0 : row.offWh), 0);
+  const day = loads.heaviest?.busWh ?? 0;
+  if (day === 0 || off < MUCH_OFF * day) return null;
+  const most = loads.rows.toSorted((a, b) => b.offWh - a.offWh)[0];
+  return {
+    id: 'uses.off',
+    severity: 'note',
+    sheet: 'uses',
+    title: 'Drawn while off',
+    sentence: `What is “off” takes ${pen(off, 'energy')} a day, ${pen((100 * off) / day, 'percent')} of the heaviest; ${(most && design.uses[most.id]?.name) || 'one use'} takes most of it. A switched socket or a DC supply saves it.`,
+    value: off,
+  };
+};
+
+const nightInverter: Rule = ({ design, loads }, pen) => {
+  const { inverterHours, inverterIdle } = design.supply;
+  if (inverterHours.value <= 16 || inverterIdle.value === 0) return null;
+  const ac = loads.rows.flatMap((row) => {
+    const use = design.uses[row.id];
+    return use?.supply === 'ac' && !row.later && !row.surplus ? [use] : [];
+  });
+  // from 22:00 to 06:00
+  const runsAtNight = (use: Use) => {
+    const paints = Object.values(use.paint);
+    return (
+      paints.length === 0 || paints.some((paint) => (paint.slice(44) + paint.slice(0, 12)).includes('1'))
+    );
+  };
+  if (ac.length === 0 || ac.some(runsAtNight)) return null;
+  const saves = inverterIdle.value * (inverterHours.value - 16);
+  return {
+    id: 'uses.night',
+    severity: 'note',
+    sheet: 'uses',
+    title: 'Nothing on AC runs at night',
+    sentence: `Between 22:00 and 06:00 nothing needs the inverter; switched off it saves ${pen(saves, 'energy')} a day.`,
+    value: saves,
+    remedies: [remedy('Switch it off at night', choose('/supply/inverterHours', 16))],
+    focus: '/supply/inverterHours',
+  };
+};
+
+/** A leg that carries more than this share of a split supply is badly shared. Common practice. */
+const UNEVEN = 0.65;
+
+const legs: Rule = ({ design, loads }, pen) => {
+  const month = loads.largestRunning;
+  if (!design.supply.split || !month) return null;
+  const { a, b } = month.legs;
+  const [most, all] = [Math.max(a, b), a + b];
+  if (all < 1000 || most / all <= UNEVEN) return null;
+  return {
+    id: 'uses.legs',
+    severity: 'look',
+    sheet: 'uses',
+    title: 'The legs are not shared',
+    sentence: `Leg ${a > b ? 'A' : 'B'} carries ${pen(most, 'power')} of ${pen(all, 'power')} on AC. Each leg of a split-phase inverter gives half its rating: move uses to the other leg.`,
+    value: most / all,
+    limit: UNEVEN,
+  };
+};
+
+const house: Rule = ({ design, bank, grid }, pen) => {
+  const { people } = design;
+  const follows = Object.values(design.uses).some((use) => use.perPerson && use.stage === 0);
+  if (!follows || people.sizes === 'full' || people.full.value <= people[people.sizes].value) return null;
+  const full = calculate({ ...design, people: { ...people, sizes: 'full' } }, grid);
+  if (bank.days === null || full.bank.days === null) return null;
+  return {
+    id: 'uses.house',
+    severity: full.bank.days < design.bank.days.value * 0.7 ? 'look' : 'note',
+    sheet: 'uses',
+    title: 'With a full house',
+    sentence: `The ${people.sizes} house of ${people[people.sizes].value} sizes the job. With ${people.full.value} people the heaviest day takes ${pen(full.loads.heaviest?.fullWh ?? 0, 'energy')}, and the bank carries ${pen(full.bank.days, 'days')} in place of ${pen(bank.days, 'days')}.`,
+    value: full.bank.days,
+    limit: design.bank.days.value,
+    remedies: [remedy('Size it for the full house', put('/people/sizes', 'full'))],
+    focus: '/people/full',
+  };
+};
+
+const laterStages: Rule = ({ design, grid }, pen) =>
+  stagesIn(design).flatMap((stage) => {
+    const { bank, energy, loads } = calculate(atStage(design, stage), grid);
+    const ratio = energy?.worst?.ratio ?? null;
+    const parts = [
+      bank.days !== null && bank.days < design.bank.days.value * 0.995
+        ? `the bank carries ${pen(bank.days, 'days')} of ${pen(design.bank.days.value, 'days')}`
+        : '',
+      ratio !== null && ratio < 1
+        ? `the array makes ${pen(100 * ratio, 'percent')} of the worst month${energy?.governing ? `, ${energy.governing.modules} panels would do` : ''}`
+        : '',
+    ].filter(Boolean);
+    if (parts.length === 0) return [];
+    return [
+      {
+        id: `uses.stage:${stage}`,
+        severity: 'note' as const,
+        sheet: 'uses' as const,
+        title: `Stage ${stage} outgrows it`,
+        sentence: `With the uses of stage ${stage} the heaviest day takes ${pen(loads.heaviest?.fullWh ?? 0, 'energy')}: ${parts.join('; ')}.`,
+        value: loads.heaviest?.fullWh ?? null,
+      },
+    ];
+  });
+
+/** Apart by more than this, the typed share and the one by the hours are worth a look; points. */
+const FAR_POINTS = 15;
+/** The hours of most of the energy must be known before they say anything. */
+const MOSTLY_TIMED = 0.3;
+
+const throughBank: Rule = (facts, pen) => {
+  const { design, loads } = facts;
+  const { heaviest } = loads;
+  if (!heaviest || !facts.made || heaviest.untimed > MOSTLY_TIMED) return null;
+  const share = Math.round(throughBankPct(facts) ?? 0);
+  const typed = design.energy.throughBank.value;
+  if (Math.abs(share - typed) <= FAR_POINTS) return null;
+  return {
+    id: 'uses.throughBank',
+    severity: 'note',
+    sheet: 'uses',
+    title: 'More is known of the hours',
+    sentence: `By the hours of the uses ${pen(share, 'percent')} of the energy goes through the bank; the array is reckoned with ${pen(typed, 'percent')}.`,
+    value: share,
+    remedies: [remedy(`Take ${share} %`, put('/energy/throughBank', { value: share, from: 'catalogue' }))],
+    focus: '/energy/throughBank',
+  };
+};
+
+export const USES_WHEN_RULES: readonly Rule[] = [
+  meterPeak,
+  paintedNothing,
+  weatherUnknown,
+  noEvent,
+  noSeries,
+  legs,
+  house,
+  laterStages,
+  nightInverter,
+  offDraw,
+  onlyOff,
+  throughBank,
+];

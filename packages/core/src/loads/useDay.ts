@@ -1,0 +1,173 @@
+import type { ClimateMonth } from '../climate';
+import type { Use } from '../design/types';
+import { degreesByHour } from './degrees';
+import { givenOf, USE_FORMS } from './given';
+import { CELLS, paintedHours } from './paint';
+
+const GRAVITY = 9.80665;
+const WH_PER_LITRE_KELVIN = 1.163;
+const CELL_H = 24 / CELLS;
+
+/** What one piece of a use does on a day it runs. */
+export interface UseDay {
+  /** While it runs, W; 0 where its watts are not known. */
+  runW: number;
+  /** Hours it draws; where only its energy is known, what that makes of its watts. */
+  hours: number;
+  /** Running, without off draw, Wh. */
+  runWh: number;
+  /** Draw when off, over the rest of the day, Wh. */
+  offWh: number;
+  /** Mean watts in each half hour, off draw and all. */
+  profile: Float64Array;
+  /** True where nothing says at which hours it runs. */
+  untimed: boolean;
+}
+
+/** @source amps × volts × power factor */
+export const wattsOfAmps = (amps: number, volts: number, powerFactor: number) => amps * volts * powerFactor;
+
+/**
+ * Energy to lift water, Wh.
+ * @param headM lift with friction, @param pressureKPa at the outlet, @param efficiency of pump and motor 0–1
+ * @source m·g·h and V·p
+ */
+export function pumpingWh(litres: number, headM: number, pressureKPa: number, efficiency: number): number {
+  return (litres * GRAVITY * headM + litres * pressureKPa) / 3600 / efficiency;
+}
+
+/** Energy to heat water, Wh. @param efficiency heat in the water over energy taken @source heat capacity of water */
+export const heatingWh = (litres: number, riseK: number, efficiency: number) =>
+  (litres * WH_PER_LITRE_KELVIN * riseK) / efficiency;
+
+/** Watts of one piece while it runs. */
+export function runningW(use: Use): number {
+  switch (use.form) {
+    case 'amps':
+      return wattsOfAmps(givenOf(use, 'amps'), givenOf(use, 'volts'), givenOf(use, 'powerFactor'));
+    case 'meter':
+      return givenOf(use, 'meterPeak') || givenOf(use, 'meterWh') / givenOf(use, 'meterHours');
+    case 'series':
+      return use.series?.peakW ?? 0;
+    default:
+      return use.watts.value;
+  }
+}
+
+/** What a start takes of one piece, W; never less than running. */
+export function startingW(use: Use): number {
+  const running = runningW(use);
+  const asked = {
+    factor: running * use.startFactor.value,
+    amps: givenOf(use, 'startAmps') * givenOf(use, 'startVolts'),
+    watts: givenOf(use, 'startWatts'),
+  }[use.start];
+  return Math.max(running, asked);
+}
+
+/** Half hours it may run in, in a month 1–12; undefined where nothing is painted. */
+export const paintIn = ({ paint }: Pick<Use, 'paint'>, month: number): string | undefined =>
+  paint[month] ?? paint.year;
+
+/** Wh a day of a use whose energy is known by something else than its hours; null where it follows from them. */
+function knownWh(use: Use, climate: ClimateMonth | null): number | null {
+  switch (use.form) {
+    case 'watts':
+    case 'amps':
+      return null;
+    case 'meter':
+      return (24 * givenOf(use, 'meterWh')) / givenOf(use, 'meterHours');
+    case 'label':
+      return givenOf(use, 'labelWh') / 365;
+    case 'pump':
+      return pumpingWh(
+        givenOf(use, 'litres'),
+        givenOf(use, 'head'),
+        givenOf(use, 'pressure'),
+        givenOf(use, 'pumpEfficiency') / 100,
+      );
+    case 'water':
+      return heatingWh(givenOf(use, 'litres'), givenOf(use, 'rise'), givenOf(use, 'heaterEfficiency') / 100);
+    case 'vehicle':
+      return (
+        (givenOf(use, 'distance') * givenOf(use, 'perDistance') * 100) / givenOf(use, 'chargerEfficiency')
+      );
+    case 'heating':
+    case 'cooling':
+      return degreesOf(use, climate).reduce((sum, watts) => sum + watts, 0);
+    case 'series':
+      return 0;
+  }
+}
+
+/** Watts that a use following the weather takes, by hour. */
+function degreesOf(use: Use, climate: ClimateMonth | null): number[] {
+  if (!climate || (use.form !== 'heating' && use.form !== 'cooling')) return new Array<number>(24).fill(0);
+  const perDegree = givenOf(use, 'perKelvin') / givenOf(use, 'cop');
+  return degreesByHour(climate, givenOf(use, 'base'), use.form).map((kelvin) => kelvin * perDegree);
+}
+
+/** Hours of a month, of the measured ones the nearest mean where that month has none. */
+function measuredIn(use: Use, month: number): number[] {
+  const months = use.series?.watts ?? [];
+  const own = months[month - 1];
+  if (own) return own;
+  const known = months.filter((hours) => hours !== null);
+  return Array.from(
+    { length: 24 },
+    (_, hour) => known.reduce((sum, hours) => sum + (hours[hour] ?? 0), 0) / Math.max(1, known.length),
+  );
+}
+
+/** Readings have the off draw in them. */
+const HOLDS_OFF_DRAW: ReadonlySet<string> = new Set(['meter', 'label', 'series']);
+
+/**
+ * One piece of a use on a day it runs.
+ * @param month 1–12, @param climate of that month, for what follows the weather; null counts nothing
+ * @param people share of its usual running that the number of people asks for
+ */
+export function useDay(use: Use, month: number, climate: ClimateMonth | null, people = 1): UseDay {
+  const runW = runningW(use);
+  const profile = new Float64Array(CELLS);
+  if (use.form === 'series') {
+    const hours = measuredIn(use, month);
+    for (let cell = 0; cell < CELLS; cell++) profile[cell] = hours[cell >> 1] ?? 0;
+    const runWh = hours.reduce((sum, watts) => sum + watts, 0);
+    return { runW, hours: runW > 0 ? runWh / runW : 0, runWh, offWh: 0, profile, untimed: false };
+  }
+  const paint = paintIn(use, month);
+  const duty = givenOf(use, 'duty') / 100;
+  const known = knownWh(use, climate);
+  const times = use.perPerson ? people : 1;
+  const asked =
+    known === null
+      ? (paint === undefined ? use.hours.value : paintedHours(paint)) * duty * times
+      : runW > 0
+        ? (known * times) / runW
+        : 0;
+  const hours = Math.min(24, asked);
+  const runWh = known === null ? runW * hours : known * times;
+  const offWh = HOLDS_OFF_DRAW.has(use.form) ? 0 : use.standby.value * (24 - hours);
+  const cells = paint === undefined ? 0 : paintedHours(paint) * 2;
+  const byWeather =
+    cells === 0 && (use.form === 'heating' || use.form === 'cooling') ? degreesOf(use, climate) : null;
+  const off = offWh / 24;
+  if (cells > 0) {
+    for (let cell = 0; cell < CELLS; cell++)
+      profile[cell] = off + (paint?.[cell] === '1' ? runWh / cells / CELL_H : 0);
+  } else if (byWeather) {
+    for (let cell = 0; cell < CELLS; cell++) profile[cell] = off + (byWeather[cell >> 1] ?? 0) * times;
+  } else profile.fill((runWh + offWh) / 24);
+  return {
+    runW,
+    hours,
+    runWh,
+    offWh,
+    profile,
+    untimed: cells === 0 && !byWeather && hours < 23 && !HOLDS_OFF_DRAW.has(use.form) && runWh > 0,
+  };
+}
+
+/** True where typed hours or paint decide how long it runs. */
+export const isTimed = ({ form }: Pick<Use, 'form'>): boolean => USE_FORMS[form].timed;
