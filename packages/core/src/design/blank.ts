@@ -54,8 +54,8 @@ export function blankUse(position: number, name = ''): Use {
 }
 
 /** A row's id and its position for the end of the table. */
-export function nextPosition(uses: Readonly<Record<string, Use>>): number {
-  return Math.max(0, ...Object.values(uses).map(({ position }) => position)) + 1;
+export function nextPosition(rows: Readonly<Record<string, { position: number }>>): number {
+  return Math.max(0, ...Object.values(rows).map(({ position }) => position)) + 1;
 }
 
 /** Bank units as they are commonly sold for a bus, of one chemistry. Common practice. */

@@ -1,12 +1,12 @@
 import type { ArrayMonth } from '../array';
 import { bestTiltOf } from './bestTiltOf';
-import type { BankSchool } from '../bank';
+import type { BankSchool, BankWarmth } from '../bank';
 import type { ClimateMonth, JobClimate } from '../climate';
 import { arrangementSentence, findingsOf, type Finding } from '../findings';
 import { BANK_SCHOOLS, figuresOf, ofArray, penFor, type Figure, type Pen } from '../figures';
 import { sameArrangement, type Arrangement, type StringsResult } from '../strings';
 import { answersOf, governingOf, marksOf, type Answer } from './answers';
-import { calculate, type ArrayFacts, type Facts } from './calculate';
+import { calculate, type ArrayFacts, type BankFit, type Facts } from './calculate';
 import type { Sheet } from './sheets';
 import type { Design } from './types';
 import { coldMargin, hotMargin, tightest, verdictOf, type Verdict } from './verdict';
@@ -62,6 +62,11 @@ export interface BankPicture {
   wantedDays: number;
   days: number | null;
   needs: { school: BankSchool; name: string; rated: string; parallel: number; governs: boolean }[];
+  /** Coldest it gets in the months in use, °C. */
+  coldestC: number;
+  /** Temperatures where it stands, by month; null without a place. */
+  warmth: BankWarmth | null;
+  fit: BankFit;
 }
 
 /** What a design comes to: plain data, the same on the screen, in the book and over the wire. */
@@ -193,12 +198,15 @@ function monthsWithoutSun({ loads }: Facts): ArrayMonth[] {
   }));
 }
 
-function bankPicture({ bank, bankNeeds, bankGoverning, design }: Facts, pen: Pen): BankPicture {
+function bankPicture({ bank, bankNeeds, bankGoverning, design, fit }: Facts, pen: Pen): BankPicture {
   return {
     ratedWh: bank.ratedWh,
     usableWh: bank.usableWh,
     dailyWh: bank.dailyWh,
     wantedDays: design.bank.days.value,
+    coldestC: bank.coldestC,
+    warmth: bank.warmth,
+    fit,
     days: bank.days,
     needs: bankNeeds.map((need) => ({
       school: need.school,

@@ -20,4 +20,4 @@ export * from './usesPicture';
 export * from './validate';
 export * from './verdict';
 export * from './version';
-export { calculate, type Facts } from './calculate';
+export { calculate, type BankFit, type Facts } from './calculate';

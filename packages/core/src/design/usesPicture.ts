@@ -79,7 +79,8 @@ export function usesPicture(design: Design, grid: JobClimate | null): UsesPictur
   };
 }
 
-function sunHours(latDeg: number, month: number): [number, number] | null {
+/** Solar hours of sunrise and sunset of a month's mean day, 0–11; null where it does not rise. */
+export function sunHours(latDeg: number, month: number): [number, number] | null {
   const up = [...sunDay(latDeg, month).elevationDeg.keys()].filter(
     (step) => (sunDay(latDeg, month).elevationDeg[step] ?? 0) > 0,
   );

@@ -2,7 +2,7 @@ import { throughBankPct, type Facts } from '../design/calculate';
 import { monthName } from '../design/types';
 import type { LoadMonth, UseRow } from '../loads';
 import { useFigure } from './oneUse';
-import { figure, step, type Figure, type Pen } from './figure';
+import { figure, step, type Figure, type Pen, type Step } from './figure';
 
 const NIGHT_H = 8;
 const clockHour = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
@@ -85,7 +85,7 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
       'load.nightOff',
       'uses',
       'saved by switching the inverter off at night',
-      nightSaves(facts),
+      nightSaves(facts) || null,
       'energy',
       {
         steps: [
@@ -121,8 +121,11 @@ function peakHour({ month, profile }: LoadMonth): { month: number; hour: number;
 function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
   const of = (row: UseRow) => row.monthWh[month - 1] ?? 0;
   const rows = loads.rows.filter((row) => !row.surplus && !row.later && of(row) > 0);
-  const steps = largestFirst(rows, of).map((row) =>
-    step(design.uses[row.id]?.name || 'unnamed', pen(of(row), 'energy')),
+  const steps = listed(
+    largestFirst(rows, of),
+    of,
+    (row) => design.uses[row.id]?.name,
+    (wh) => pen(wh, 'energy'),
   );
   const { idleWh, padWh } = loads.months[month - 1] ?? { idleWh: 0, padWh: 0 };
   if (idleWh > 0) steps.push(step(IDLE_STEP, pen(idleWh, 'energy')));
@@ -133,9 +136,29 @@ function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
 function wattSteps({ design, loads }: Facts, pen: Pen, month: number) {
   const watts = (row: UseRow) => row.runW * (design.uses[row.id]?.count.value ?? 0);
   const active = loads.rows.filter((row) => !row.later && row.months.includes(month));
-  return largestFirst(active, watts).map((row) =>
-    step(design.uses[row.id]?.name || 'unnamed', pen(watts(row), 'power')),
+  return listed(
+    largestFirst(active, watts),
+    watts,
+    (row) => design.uses[row.id]?.name,
+    (w) => pen(w, 'power'),
   );
+}
+
+/** A sum of more than this is told by its largest parts and the rest in one. */
+const MOST_STEPS = 16;
+
+function listed(
+  rows: readonly UseRow[],
+  of: (row: UseRow) => number,
+  name: (row: UseRow) => string | undefined,
+  shown: (value: number) => string,
+): Step[] {
+  const told = rows.length > MOST_STEPS ? rows.slice(0, MOST_STEPS - 1) : rows;
+  const rest = rows.slice(told.length);
+  const steps = told.map((row) => step(name(row) || 'unnamed', shown(of(row))));
+  if (rest.length > 0)
+    steps.push(step(`${rest.length} smaller ones`, shown(rest.reduce((sum, row) => sum + of(row), 0))));
+  return steps;
 }
 
 const largestFirst = <T>(list: T[], of: (item: T) => number) => list.toSorted((a, b) => of(b) - of(a));

@@ -35,7 +35,7 @@ export const QUANTITIES = {
   altitude: kind(D.LENGTH, 'm', 'a height', 0, ['m', 'ft'], ['ft', 'm']),
   distance: kind(D.LENGTH, 'm', 'a length', 2, ['m', 'cm', 'mm'], ['ft', 'in', 'm']),
   /** Of a thing that is built in: to the millimetre. */
-  size: kind(D.LENGTH, 'mm', 'a length', 0, ['mm', 'cm', 'm'], ['in', 'ft', 'mm']),
+  size: kind(D.LENGTH, 'mm', 'a length', 1, ['mm', 'cm', 'm'], ['in', 'ft', 'mm']),
   road: kind(D.LENGTH, 'km', 'a distance', 1, ['km', 'mi'], ['mi', 'km']),
   volume: kind(D.VOLUME, 'L', 'a volume', 1, ['L', 'm³', 'gal'], ['gal', 'L', 'm³']),
   pressure: kind(D.PRESSURE, 'kPa', 'a pressure', 0, ['kPa', 'bar', 'psi'], ['psi', 'kPa']),

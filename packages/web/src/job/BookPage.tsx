@@ -9,6 +9,7 @@ import { BankSheet } from '../sheets/bank/BankSheet';
 import { CoverSheet } from '../sheets/cover/CoverSheet';
 import { PlaceSheet } from '../sheets/place/PlaceSheet';
 import { StringsParts, StringsSheet } from '../sheets/strings/StringsSheet';
+import { WholeTable } from '../sheets/uses/wholeTable';
 import { UsesSheet } from '../sheets/uses/UsesSheet';
 import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
@@ -163,41 +164,45 @@ export function BookPage() {
         and a licensed electrician have the last word.
       </Note>
       <div inert style={{ marginTop: 24 }}>
-        <CoverSheet />
-        {SHEETS.map((sheet, index) => {
-          const Page = PAGES[sheet];
-          const findings = evaluation.findings.filter((finding) => finding.sheet === sheet);
-          return (
-            <Leaf key={sheet} aria-label={SHEET_NAMES[sheet]}>
-              <Note>
-                {index + 1} · {SHEET_NAMES[sheet]}
-              </Note>
-              <Page />
-              {others && OF_EACH_ARRAY[sheet] ? <EachArray ids={others} part={OF_EACH_ARRAY[sheet]} /> : null}
-              {findings.length > 0 ? (
-                <>
-                  <Hidden as="h2">Findings</Hidden>
-                  <FindingList findings={findings} />
-                </>
-              ) : null}
-              <Workings>
-                {WORKINGS[sheet].map((figureId) => {
-                  const figure = evaluation.figures[figureId];
-                  return figure ? (
-                    <div key={figureId}>
-                      <WorkingOf figure={figure} />
-                    </div>
-                  ) : null;
-                })}
-              </Workings>
-              {CAUTIONS[sheet].map(({ hazard, text }) => (
-                <Note key={hazard}>
-                  <b>{hazard}.</b> {text}
+        <WholeTable value>
+          <CoverSheet />
+          {SHEETS.map((sheet, index) => {
+            const Page = PAGES[sheet];
+            const findings = evaluation.findings.filter((finding) => finding.sheet === sheet);
+            return (
+              <Leaf key={sheet} aria-label={SHEET_NAMES[sheet]}>
+                <Note>
+                  {index + 1} · {SHEET_NAMES[sheet]}
                 </Note>
-              ))}
-            </Leaf>
-          );
-        })}
+                <Page />
+                {others && OF_EACH_ARRAY[sheet] ? (
+                  <EachArray ids={others} part={OF_EACH_ARRAY[sheet]} />
+                ) : null}
+                {findings.length > 0 ? (
+                  <>
+                    <Hidden as="h2">Findings</Hidden>
+                    <FindingList findings={findings} />
+                  </>
+                ) : null}
+                <Workings>
+                  {WORKINGS[sheet].map((figureId) => {
+                    const figure = evaluation.figures[figureId];
+                    return figure ? (
+                      <div key={figureId}>
+                        <WorkingOf figure={figure} />
+                      </div>
+                    ) : null;
+                  })}
+                </Workings>
+                {CAUTIONS[sheet].map(({ hazard, text }) => (
+                  <Note key={hazard}>
+                    <b>{hazard}.</b> {text}
+                  </Note>
+                ))}
+              </Leaf>
+            );
+          })}
+        </WholeTable>
       </div>
     </Book>
   );

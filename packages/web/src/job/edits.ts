@@ -40,14 +40,9 @@ export const typeFigure =
   (dispatch, getState) => {
     const { design } = getState().job;
     if (!design) return;
-    const monthly = /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$/.test(path);
+    const sparse = /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$|\/(given|prices)\/[^/]+$/.test(path);
     dispatch(
-      putValue(
-        `Change ${lower(labelOf(design, path))}`,
-        path,
-        entry ?? (monthly ? undefined : null),
-        session,
-      ),
+      putValue(`Change ${lower(labelOf(design, path))}`, path, entry ?? (sparse ? undefined : null), session),
     );
   };
 

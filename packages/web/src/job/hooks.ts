@@ -61,11 +61,11 @@ export function figureFor(path: string, design: Pick<Design, 'arrays'>): string 
   const month = /^\/place\/ghi\/(\d+)/.exec(path)?.[1];
   if (month) return `sun:${month}`;
   const known: readonly (readonly [RegExp, string])[] = [
-    [/^\/supply/, 'load.heaviest'],
+    [/^\/(supply|people|visits)/, 'load.heaviest'],
     [/^\/place\/low/, 'climate.low'],
     [/^\/place\/high/, 'climate.high'],
     [/^\/bank\/(days|parallel)/, 'bank.days'],
-    [/^\/bank\/series/, 'bank.unitsNeeded'],
+    [/^\/bank\/(series|endOfLife)/, 'bank.unitsNeeded'],
     [/^\/bank/, 'bank.usable'],
     [/^\/arrays\/[^/]+\/module\/(voc|betaVoc)/, 'strings.cold'],
     [/^\/arrays\/[^/]+\/module\/vmp/, 'strings.hot'],

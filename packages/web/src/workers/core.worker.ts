@@ -1,6 +1,7 @@
 import {
   darkPicture,
   evaluate,
+  lifePicture,
   fieldPicture,
   penFor,
   problemsOf,
@@ -8,6 +9,7 @@ import {
   readJobFile,
   readWeather,
   skyPicture,
+  usesPicture,
   type DarkPicture,
   type Design,
   type Evaluation,
@@ -18,7 +20,9 @@ import {
   type JobFileReading,
   type Mapping,
   type ReadingPlace,
+  type LifePicture,
   type SkyPicture,
+  type UsesPicture,
   type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
@@ -33,6 +37,8 @@ const core = {
     skyPicture(design, grid, arrayId),
   field: (design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null =>
     fieldPicture(design, grid, arrayId),
+  uses: (design: Design, grid: JobClimate | null): UsesPicture | null => usesPicture(design, grid),
+  life: (design: Design, grid: JobClimate | null): LifePicture | null => lifePicture(design, grid),
   problems: (design: Design): FieldProblem[] => problemsOf(design),
   readWeather: (
     bytes: Uint8Array,

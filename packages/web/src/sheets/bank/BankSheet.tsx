@@ -9,6 +9,9 @@ import { FigureBlock } from '../../ui/FigureBlock';
 import { Ink } from '../../ui/Ink';
 import { Row, Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../ui/Pencil';
+import { HomePart } from './HomePart';
+import { LifePart } from './LifePart';
+import { SheetPart } from './SheetPart';
 import { SheetHead } from '../../ui/SheetHead';
 
 const KINDS = (Object.keys(CHEMISTRIES) as Chemistry[]).map((id): Choice<Chemistry> => ({
@@ -42,7 +45,7 @@ export function BankSheet() {
           }
         />
         <Pencil path="/bank/depth" />
-        <Pencil path="/bank/coldest" />
+        <Pencil path="/bank/coldest" fallback={evaluation?.bank.coldestC ?? null} optional />
       </Row>
       {frost ? (
         <div style={{ marginTop: 12 }}>
@@ -70,6 +73,10 @@ export function BankSheet() {
           <Pencil path="/bank/unitAh" />
           <Pencil path="/bank/series" />
           <Pencil path="/bank/parallel" />
+          <Pencil path="/bank/unit/length" />
+          <Pencil path="/bank/unit/width" />
+          <Pencil path="/bank/unit/height" />
+          <Pencil path="/bank/unit/mass" />
           <FigureBlock label="usable">
             <Ink id="bank.usable" />
           </FigureBlock>
@@ -77,6 +84,18 @@ export function BankSheet() {
             <Ink id="bank.days" />
           </FigureBlock>
         </Row>
+        <div style={{ marginTop: 12 }}>
+          <Tick
+            checked={bank.unit.onSide}
+            onChange={(on) =>
+              dispatch(
+                putValue(on ? 'Units may lie on a side' : 'Units stand upright', '/bank/unit/onSide', on),
+              )
+            }
+          >
+            A unit may lie on its side
+          </Tick>
+        </div>
       </Section>
       <Section aria-labelledby="bank-governs">
         <h2 id="bank-governs">What governs its size</h2>
@@ -107,6 +126,9 @@ export function BankSheet() {
           </Table>
         </Scroll>
       </Section>
+      <HomePart />
+      <LifePart />
+      <SheetPart />
     </>
   );
 }

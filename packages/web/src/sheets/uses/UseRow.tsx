@@ -1,5 +1,15 @@
-import type { Priority, Supply, Use } from '@ivolt/core';
-import { memo, useRef } from 'react';
+import {
+  USE_FORMS,
+  displayFigure,
+  joined,
+  paintIn,
+  paintedHours,
+  runningW,
+  type Priority,
+  type Supply,
+  type Use,
+} from '@ivolt/core';
+import { memo, useRef, type Ref } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
@@ -9,6 +19,7 @@ import { Pencil } from '../../ui/Pencil';
 import { PencilText } from '../../ui/PencilWords';
 import { color, site } from '../../ui/tokens';
 import { duplicateUse, moveUse, removeUse } from './useEdits';
+import { UseInFull } from './UseInFull';
 import { MonthsField } from './MonthsField';
 import { useRowDrag } from './useRowDrag';
 
@@ -22,12 +33,50 @@ const SIDES: readonly Choice<Supply>[] = [
   { id: 'dc', label: 'DC', about: 'straight from the bank' },
 ];
 
-const COMMANDS: readonly Choice<'duplicate' | 'up' | 'down' | 'delete'>[] = [
+type Command = 'open' | 'duplicate' | 'up' | 'down' | 'delete';
+const COMMANDS: readonly Choice<Command>[] = [
   { id: 'duplicate', label: 'Duplicate' },
   { id: 'up', label: 'Move up' },
   { id: 'down', label: 'Move down' },
   { id: 'delete', label: 'Delete' },
 ];
+
+const OPEN: readonly Choice<Command>[] = [{ id: 'open', label: 'All of it' }, ...COMMANDS];
+const CLOSE: readonly Choice<Command>[] = [{ id: 'open', label: 'Fold it up' }, ...COMMANDS];
+
+const Told = styled.button`
+  border: 0;
+  background: none;
+  padding: 1px 0;
+  min-height: 24px;
+  max-width: 12ch;
+  line-height: 1.15;
+  font-size: 13px;
+  text-align: inherit;
+  white-space: normal;
+  cursor: pointer;
+  text-decoration: underline dotted ${color.soft};
+  text-underline-offset: 3px;
+  ${site} {
+    font-size: 17px;
+    min-height: 44px;
+    max-width: none;
+  }
+`;
+
+const Unfold = styled.button`
+  border: 0;
+  background: none;
+  color: ${color.ink};
+  min-width: 24px;
+  min-height: 24px;
+  padding: 0;
+  cursor: pointer;
+  ${site} {
+    min-width: 44px;
+    min-height: 44px;
+  }
+`;
 
 const Line = styled.tr`
   &[data-over='below'] td {
@@ -58,20 +107,37 @@ const Grip = styled.button`
 interface RowProps {
   id: string;
   use: Use;
+  /** Place in the table, for the window that only draws what is in sight. */
+  index: number;
+  open: boolean;
+  onOpen: (id: string | null) => void;
   onAddBelow: (id: string) => void;
+  measure?: Ref<HTMLTableSectionElement>;
 }
 
 /** The figures of a row are read by their own fields; the row itself is drawn again only for the rest. */
 const sameRow = (a: RowProps, b: RowProps) =>
   a.id === b.id &&
+  a.index === b.index &&
+  a.open === b.open &&
+  a.onOpen === b.onOpen &&
   a.onAddBelow === b.onAddBelow &&
+  a.measure === b.measure &&
   a.use.name === b.use.name &&
   a.use.months === b.use.months &&
   a.use.supply === b.use.supply &&
-  a.use.priority === b.use.priority;
+  a.use.priority === b.use.priority &&
+  a.use.form === b.use.form &&
+  a.use.given === b.use.given &&
+  a.use.paint === b.use.paint &&
+  (!b.open || a.use === b.use) &&
+  a.use.series === b.use.series &&
+  a.use.days === b.use.days &&
+  a.use.start === b.use.start &&
+  a.use.stage === b.use.stage;
 
 /** One use. Its grip is dragged to where the row belongs, or moves it by the arrow keys. */
-export const UseRow = memo(function UseRow({ id, use, onAddBelow }: RowProps) {
+export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAddBelow, measure }: RowProps) {
   const onEnter = () => onAddBelow(id);
   const dispatch = useAppDispatch();
   const name = use.name || 'the unnamed use';
@@ -93,90 +159,134 @@ export const UseRow = memo(function UseRow({ id, use, onAddBelow }: RowProps) {
     />
   );
 
+  const hours = hoursTold(use);
+  /** What follows from something else is opened there. */
+  const told = (words: string) => (
+    <Told type="button" onClick={() => onOpen(id)} aria-label={`${words}, ${name} in full`}>
+      {words}
+    </Told>
+  );
+
   return (
-    <Line ref={row} data-over={over} data-use={use.name}>
-      <td>
-        <PencilText
-          label={`Name of use`}
-          hideLabel
-          value={use.name}
-          chars={15}
-          cell={cell('name')}
-          onEnter={onEnter}
-          onChange={(next, session) => put('Rename', 'name', next, session)}
-        />
-      </td>
-      <td className="n" data-label="Each">
-        {figure('watts', 'Watts', 6)}
-      </td>
-      <td className="n" data-label="How many">
-        {figure('count', 'How many', 2)}
-      </td>
-      <td className="n" data-label="Hours a day">
-        {figure('hours', 'Hours a day', 4)}
-      </td>
-      <td data-label="Months">
-        <MonthsField
-          months={use.months}
-          label={`Months of ${name}`}
-          cell={cell('months')}
-          onChange={(months) => put('Change the months of', 'months', months)}
-        />
-      </td>
-      <td data-label="Side">
-        <Select
-          label={`Side of ${name}`}
-          hideLabel
-          compact
-          value={use.supply}
-          choices={SIDES}
-          cell={cell('supply')}
-          onChange={(supply) => put(`Take ${supply.toUpperCase()} for`, 'supply', supply)}
-        />
-      </td>
-      <td className="n" data-label="Start">
-        {figure('startFactor', 'Start factor', 3)}
-      </td>
-      <td className="n" data-label="Off draw">
-        {figure('standby', 'Off draw', 4)}
-      </td>
-      <td data-label="Must it run?">
-        <Select
-          label={`Must ${name} run?`}
-          hideLabel
-          compact
-          value={use.priority}
-          choices={PRIORITIES}
-          cell={cell('priority')}
-          onChange={(priority) => put('Change how it matters:', 'priority', priority)}
-        />
-      </td>
-      <td className="n" data-label="A day, from the bank">
-        <Ink id={`use:${id}`} title={`${name}, a day:`} />
-      </td>
-      <td className="screen">
-        <span className="tools">
-          <Grip
-            ref={grip}
-            type="button"
-            aria-label={`Move ${name}`}
-            aria-description="Drag it, or press an arrow key up or down"
-            data-cell={cell('grip')}
-          >
-            ⠿
-          </Grip>
-          <Commands
-            label={`More for ${name}`}
-            sign="⋯"
-            commands={COMMANDS}
-            onChoose={(command) => {
-              if (command === 'duplicate') dispatch(duplicateUse(id));
-              else if (command === 'delete') dispatch(removeUse(id));
-              else dispatch(moveUse(id, command === 'up' ? -1 : 1));
-            }}
+    <tbody ref={measure} data-index={index}>
+      <Line ref={row} data-over={over} data-use={use.name}>
+        <td>
+          <PencilText
+            label={`Name of use`}
+            hideLabel
+            value={use.name}
+            chars={15}
+            cell={cell('name')}
+            onEnter={onEnter}
+            onChange={(next, session) => put('Rename', 'name', next, session)}
           />
-        </span>
-      </td>
-    </Line>
+        </td>
+        <td className="n" data-label="Each">
+          {USE_FORMS[use.form].watts ? figure('watts', 'Watts', 6) : told(watts(runningW(use)))}
+        </td>
+        <td className="n" data-label="How many">
+          {figure('count', 'How many', 2)}
+        </td>
+        <td className="n" data-label="Hours a day">
+          {hours === null ? figure('hours', 'Hours a day', 4) : told(hours)}
+        </td>
+        <td data-label="Months">
+          <MonthsField
+            months={use.months}
+            label={`Months of ${name}`}
+            cell={cell('months')}
+            onChange={(months) => put('Change the months of', 'months', months)}
+          />
+        </td>
+        <td data-label="Side">
+          <Select
+            label={`Side of ${name}`}
+            hideLabel
+            compact
+            value={use.supply}
+            choices={SIDES}
+            cell={cell('supply')}
+            onChange={(supply) => put(`Take ${supply.toUpperCase()} for`, 'supply', supply)}
+          />
+        </td>
+        <td className="n" data-label="Start">
+          {use.start === 'factor'
+            ? figure('startFactor', 'Start factor', 3)
+            : told(use.start === 'amps' ? 'by LRA' : 'measured')}
+        </td>
+        <td className="n" data-label="Off draw">
+          {figure('standby', 'Off draw', 4)}
+        </td>
+        <td data-label="Must it run?">
+          <Select
+            label={`Must ${name} run?`}
+            hideLabel
+            compact
+            value={use.priority}
+            choices={PRIORITIES}
+            cell={cell('priority')}
+            onChange={(priority) => put('Change how it matters:', 'priority', priority)}
+          />
+        </td>
+        <td className="n" data-label="A day, from the bank">
+          <Ink id={`use:${id}`} title={`${name}, a day:`} />
+        </td>
+        <td className="screen">
+          <span className="tools">
+            <Grip
+              ref={grip}
+              type="button"
+              aria-label={`Move ${name}`}
+              aria-description="Drag it, or press an arrow key up or down"
+              data-cell={cell('grip')}
+            >
+              ⠿
+            </Grip>
+            <Commands
+              label={`More for ${name}`}
+              sign="⋯"
+              commands={open ? CLOSE : OPEN}
+              onChoose={(command) => {
+                if (command === 'open') onOpen(open ? null : id);
+                else if (command === 'duplicate') dispatch(duplicateUse(id));
+                else if (command === 'delete') dispatch(removeUse(id));
+                else dispatch(moveUse(id, command === 'up' ? -1 : 1));
+              }}
+            />
+            <Unfold
+              type="button"
+              aria-expanded={open}
+              aria-label={`${name} in full`}
+              data-cell={cell('open')}
+              onClick={() => onOpen(open ? null : id)}
+            >
+              {open ? '▾' : '▸'}
+            </Unfold>
+          </span>
+        </td>
+      </Line>
+      {open ? (
+        <tr>
+          <td colSpan={11} className="wide">
+            <UseInFull id={id} use={use} />
+          </td>
+        </tr>
+      ) : null}
+    </tbody>
   );
 }, sameRow);
+
+const watts = (value: number) => joined(displayFigure(value, 'power', 'metric'));
+
+const DAYS_TOLD = { every: '', week: ', some days', visits: ', visits', event: ', event' } as const;
+
+/** What stands in place of hours a day where they follow from something else; null where they are typed. */
+function hoursTold(use: Use): string | null {
+  const { timed, name } = USE_FORMS[use.form];
+  if (!timed) return name.replace(/^(a|an) /, '') + DAYS_TOLD[use.days];
+  const paint = paintIn(use, use.months[0] ?? 1);
+  const duty = use.given.duty?.value ?? 100;
+  return paint === undefined
+    ? null
+    : `${+((paintedHours(paint) * duty) / 100).toFixed(1)} h${DAYS_TOLD[use.days]}`;
+}

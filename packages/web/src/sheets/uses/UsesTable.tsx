@@ -1,11 +1,23 @@
 import { usesInOrder } from '@ivolt/core';
-import { memo, useCallback, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import {
+  memo,
+  useCallback,
+  useContext,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+} from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Hidden, pencilLook } from '../../ui/controls';
-import { Note, Scroll, Table } from '../../ui/layout';
+import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { color, site } from '../../ui/tokens';
+import { Library } from './Library';
 import { addUse, moveUse, pasteUses } from './useEdits';
+import { WholeTable } from './wholeTable';
+import { RowsInSight, type GoTo } from './RowsInSight';
 import { UseRow } from './UseRow';
 
 const Frame = styled(Scroll)`
@@ -114,10 +126,20 @@ const END: ReadonlySet<string> = new Set([
   'Takes a day',
 ]);
 
+const cellOf = (row: string, column: string) =>
+  document.querySelector<HTMLElement>(`[data-cell="${row}.${column}"]`);
+
 /** Puts the cursor in a cell once it is there. */
-function focusCell(row: string, column: string): void {
-  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-cell="${row}.${column}"]`)?.focus());
+function focusCell(row: string, column: string, tries = 12): void {
+  requestAnimationFrame(() => {
+    const cell = cellOf(row, column);
+    if (cell) cell.focus();
+    else if (tries > 0) focusCell(row, column, tries - 1);
+  });
 }
+
+/** A table longer than this draws only the rows in sight. */
+const MOST_AT_ONCE = 60;
 
 /** The uses, row by row: Enter adds one, arrows go up and down, Alt with an arrow moves the row, a paste adds rows. */
 export const UsesTable = memo(function UsesTable() {
@@ -126,10 +148,17 @@ export const UsesTable = memo(function UsesTable() {
   const order = useMemo(() => usesInOrder({ uses: uses ?? {} }), [uses]);
   const [name, setName] = useState('');
   const [problems, setProblems] = useState<string[]>([]);
+  const [openId, setOpenId] = useState<string | null>(null);
+  const whole = useContext(WholeTable);
   const table = useRef<HTMLTableElement>(null);
+  const goToRef = useRef<GoTo>(null);
 
   const add = useCallback(
-    (text: string, below: string | null) => focusCell(dispatch(addUse(text, below)), text ? 'watts' : 'name'),
+    (text: string, below: string | null) => {
+      const id = dispatch(addUse(text, below));
+      requestAnimationFrame(() => goToRef.current?.(id));
+      focusCell(id, text ? 'watts' : 'name');
+    },
     [dispatch],
   );
   const addBelow = useCallback((id: string) => add('', id), [add]);
@@ -146,8 +175,10 @@ export const UsesTable = memo(function UsesTable() {
     } else if (target.tagName === 'INPUT') {
       event.preventDefault();
       const next = order[order.findIndex(([id]) => id === row) + by]?.[0];
-      if (next) focusCell(next, column);
-      else if (by === 1) document.querySelector<HTMLElement>('[data-cell="new.name"]')?.focus();
+      if (next) {
+        if (!cellOf(next, column)) goToRef.current?.(next);
+        focusCell(next, column);
+      } else if (by === 1) document.querySelector<HTMLElement>('[data-cell="new.name"]')?.focus();
     }
   };
 
@@ -172,10 +203,29 @@ export const UsesTable = memo(function UsesTable() {
               ))}
             </tr>
           </thead>
+          {whole || order.length <= MOST_AT_ONCE ? (
+            order.map(([id, use], index) => (
+              <UseRow
+                key={id}
+                id={id}
+                use={use}
+                index={index}
+                open={id === openId}
+                onOpen={setOpenId}
+                onAddBelow={addBelow}
+              />
+            ))
+          ) : (
+            <RowsInSight
+              order={order}
+              openId={openId}
+              onOpen={setOpenId}
+              onAddBelow={addBelow}
+              columns={HEADINGS.length}
+              goToRef={goToRef}
+            />
+          )}
           <tbody>
-            {order.map(([id, use]) => (
-              <UseRow key={id} id={id} use={use} onAddBelow={addBelow} />
-            ))}
             <tr className="screen">
               <td colSpan={HEADINGS.length}>
                 <NewName
@@ -192,7 +242,9 @@ export const UsesTable = memo(function UsesTable() {
                       setName('');
                     } else if (event.key === 'ArrowUp' && order.length > 0) {
                       event.preventDefault();
-                      focusCell(order.at(-1)?.[0] ?? '', 'name');
+                      const last = order.at(-1)?.[0] ?? '';
+                      goToRef.current?.(last);
+                      focusCell(last, 'name');
                     }
                   }}
                 />
@@ -210,8 +262,12 @@ export const UsesTable = memo(function UsesTable() {
       ) : null}
       <Note style={{ marginTop: 8 }} className="screen">
         Enter adds a row below. Type 60 W, 5A*12V or 1.2kW; end with ? for a guess. Paste rows from a
-        spreadsheet: use, watts, how many, hours, months.
+        spreadsheet: use, watts, how many, hours, months. ▸ opens all of a use: meters and labels, hours
+        painted, starts, stages.
       </Note>
+      <Row className="screen" style={{ marginTop: 8 }}>
+        <Library />
+      </Row>
     </>
   );
 });

@@ -1,7 +1,9 @@
 import {
+  USE_LIBRARY,
   blankUse,
   nextPosition,
   readUseRows,
+  useFromLibrary,
   usesInOrder,
   withValueAt,
   type Design,
@@ -89,6 +91,23 @@ export const placeUse =
         return withValueAt(design, `/uses/${id}/position`, position);
       }),
     );
+  };
+
+/** Typical uses become rows at the end, as one edit. */
+export const addTypical =
+  (ids: readonly string[]): Thunk =>
+  (dispatch) => {
+    const typical = USE_LIBRARY.filter(({ id }) => ids.includes(id));
+    const words = typical.length === 1 ? (typical[0]?.name ?? '') : `${typical.length} typical uses`;
+    dispatch(
+      edit(`Add ${words}`, (design) =>
+        typical.reduce(
+          (after, use) => put(after, newId(), useFromLibrary(use, nextPosition(after.uses))),
+          design,
+        ),
+      ),
+    );
+    dispatch(notice(`${words} added; every figure is a guess until you change it`, true));
   };
 
 /** Rows of a spreadsheet become uses, as one edit; rows that cannot be read are said. */

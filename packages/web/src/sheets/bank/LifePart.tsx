@@ -1,0 +1,217 @@
+import {
+  HARD_AMPS,
+  displayFigure,
+  formatNumber,
+  joined,
+  shortMonth,
+  type Chemistry,
+  type LifePicture,
+  type LifeRow,
+  type Quantity,
+} from '@ivolt/core';
+import { useDesign } from '../../job/hooks';
+import { useReckoned, type Ask } from '../../job/useReckoned';
+import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
+import { Pencil } from '../../ui/Pencil';
+
+const ask: Ask<LifePicture | null> = (core, design, grid) => core.life(design, grid);
+
+/** What needs a year of days: how array and bank suit, the buses side by side, life and cost. */
+export function LifePart() {
+  const picture = useReckoned(ask, 'life');
+  const { units } = useDesign();
+  if (!picture) return <Note style={{ marginTop: 24 }}>Life and cost come with the uses and the place.</Note>;
+  const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
+  return (
+    <>
+      <Suits picture={picture} />
+      <Buses picture={picture} shown={shown} />
+      <Costs picture={picture} shown={shown} />
+    </>
+  );
+}
+
+type Show = (value: number, quantity: Quantity) => string;
+
+const clock = (hour: number | null | undefined) =>
+  hour === undefined
+    ? '–'
+    : hour === null
+      ? 'not'
+      : hour === 0
+        ? 'stays'
+        : `${Math.floor(hour)}:${hour % 1 >= 0.5 ? '30' : '00'}`;
+
+function Suits({ picture }: { picture: LifePicture }) {
+  return (
+    <Section aria-labelledby="bank-suits">
+      <h2 id="bank-suits">How array and bank suit</h2>
+      <p>{picture.suits}</p>
+      <Scroll style={{ marginTop: 8 }} tabIndex={0} role="group" aria-label="Full again at, by month">
+        <Table style={{ maxWidth: 720 }}>
+          <thead>
+            <tr>
+              <th scope="col">Solar time</th>
+              {picture.fullAtH.map((_, m) => (
+                <th key={m} scope="col" className="n">
+                  {shortMonth(m + 1)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row">full again at</th>
+              {picture.fullAtH.map((hour, m) => (
+                <td key={m} className="n">
+                  {clock(hour)}
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </Table>
+      </Scroll>
+    </Section>
+  );
+}
+
+function Buses({ picture, shown }: { picture: LifePicture; shown: Show }) {
+  const { busVolts } = useDesign();
+  return (
+    <Section aria-labelledby="bank-buses">
+      <h2 id="bank-buses">12, 24 and 48 V side by side</h2>
+      <Scroll>
+        <Table style={{ maxWidth: 560 }}>
+          <thead>
+            <tr>
+              <th scope="col">Bus</th>
+              <th scope="col" className="n">
+                Everything at once
+              </th>
+              <th scope="col" className="n">
+                Charging
+              </th>
+              <th scope="col" className="n">
+                Cable to the inverter
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {picture.buses.map(({ volts, loadA, chargeA, cable, mm2 }) => (
+              <tr key={volts} data-chosen={volts === busVolts}>
+                <td>{volts} V</td>
+                <td className={loadA > HARD_AMPS ? 'n bad' : 'n'}>{shown(loadA, 'current')}</td>
+                <td className={chargeA > HARD_AMPS ? 'n bad' : 'n'}>{shown(chargeA, 'current')}</td>
+                <td className={cable ? 'n' : 'n bad'}>{cable ?? `${Math.round(mm2)} mm² in several`}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+      <Note style={{ marginTop: 6 }}>
+        Copper over 1.5 m each way at a drop of 1 %, and not above 4 A for each mm²: a planning figure to see
+        what a voltage means, not the cable to buy.
+      </Note>
+    </Section>
+  );
+}
+
+function Costs({ picture, shown }: { picture: LifePicture; shown: Show }) {
+  return (
+    <Section aria-labelledby="bank-cost">
+      <h2 id="bank-cost">Life and cost, every chemistry on your days</h2>
+      <Row>
+        <Pencil path="/bank/horizon" />
+        <Pencil path="/bank/endOfLife" />
+      </Row>
+      <Scroll style={{ marginTop: 12 }}>
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">Chemistry</th>
+              <th scope="col" className="n">
+                Rated
+              </th>
+              <th scope="col" className="n">
+                Mass
+              </th>
+              <th scope="col" className="n">
+                A rated kWh
+              </th>
+              <th scope="col" className="n">
+                Cycles last
+              </th>
+              <th scope="col" className="n">
+                Shelf
+              </th>
+              <th scope="col" className="n">
+                Bought in {formatNumber(picture.horizon, 0)} years
+              </th>
+              <th scope="col" className="n">
+                In all
+              </th>
+              <th scope="col" className="n">
+                A kWh used
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {picture.rows.map((row) => (
+              <Line key={row.chemistry} row={row} shown={shown} />
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+      <Note style={{ marginTop: 6 }}>
+        A year of days as bright and dull as the place has them; cycles counted by rainflow (ASTM E1049) and
+        added up against the usual curve of each chemistry, capped by its life on the shelf at the bank’s own
+        temperatures. Prices are in the money you pay with: type what you are offered.
+      </Note>
+    </Section>
+  );
+}
+
+/** Beyond this the shelf decides anyway. */
+const LONG_YEARS = 60;
+const years = (value: number) =>
+  value > LONG_YEARS ? `over ${LONG_YEARS}` : value.toFixed(value < 10 ? 1 : 0);
+const money = (value: number) => formatNumber(value, value < 10 ? 2 : 0);
+
+function Line({ row, shown }: { row: LifeRow; shown: Show }) {
+  const id: Chemistry = row.chemistry;
+  const byCycles = row.cycleYears < row.calendarYears;
+  return (
+    <tr data-chosen={row.chosen}>
+      <td>
+        {row.name}
+        {row.but ? (
+          <Note as="span" style={{ display: 'block' }}>
+            {row.but}
+          </Note>
+        ) : null}
+      </td>
+      <td className="n">{shown(row.ratedWh, 'energy')}</td>
+      <td className="n">{shown(row.massKg, 'mass')}</td>
+      <td className="n">
+        <Pencil
+          path={`/bank/prices/${id}`}
+          label={`Price of a rated kWh, ${row.name}`}
+          hideLabel
+          fallback={row.price}
+          optional
+          chars={6}
+          align="end"
+        />
+      </td>
+      <td className="n">
+        {byCycles ? <b>{years(row.cycleYears)} years</b> : `${years(row.cycleYears)} years`}
+      </td>
+      <td className="n">
+        {byCycles ? `${years(row.calendarYears)} years` : <b>{years(row.calendarYears)} years</b>}
+      </td>
+      <td className="n">{row.bought}</td>
+      <td className="n">{money(row.total)}</td>
+      <td className="n">{row.perKWh === null ? '–' : money(row.perKWh)}</td>
+    </tr>
+  );
+}

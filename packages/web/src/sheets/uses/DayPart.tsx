@@ -1,0 +1,203 @@
+import { displayFigure, joined, monthName, type Quantity, type UsesPicture } from '@ivolt/core';
+import { useState } from 'react';
+import { useAppDispatch } from '../../app/store';
+import { DayHours } from '../../charts/DayHours';
+import { applyRemedy } from '../../job/edits';
+import { useDesign } from '../../job/hooks';
+import { useReckoned, type Ask } from '../../job/useReckoned';
+import { Action } from '../../ui/controls';
+import { Note, Scroll, Section, Table } from '../../ui/layout';
+import { MonthStrip } from '../../ui/MonthStrip';
+
+const ask: Ask<UsesPicture | null> = (core, design, grid) => core.uses(design, grid);
+
+/** The day by the hour, what costs the most, what changing it would save, and what later stages ask for. */
+export function DayPart() {
+  const picture = useReckoned(ask, 'uses');
+  if (!picture) return null;
+  return (
+    <>
+      <Hours picture={picture} />
+      <Costs picture={picture} />
+      <Savings picture={picture} />
+      <Stages picture={picture} />
+    </>
+  );
+}
+
+function useShown() {
+  const { units } = useDesign();
+  return (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
+}
+
+function Hours({ picture }: { picture: UsesPicture }) {
+  const [shown, setShown] = useState<number | null>(null);
+  const month = shown ?? picture.month;
+  return (
+    <Section aria-labelledby="uses-day">
+      <h2 id="uses-day">A day in {monthName(month)}, by the hour</h2>
+      <MonthStrip label="Month of the day" month={month} onShow={setShown} />
+      <DayHours groups={picture.groups} sun={picture.sun[month - 1] ?? null} month={month} />
+      <Note style={{ marginTop: 4 }}>
+        A mean day from the bank, solar hours.{' '}
+        {picture.untimed > 0.005
+          ? `${Math.round(picture.untimed * 100)} % of it has no hours yet and is spread over the day.`
+          : 'All of it has its hours.'}
+      </Note>
+    </Section>
+  );
+}
+
+const panels = (modules: number | null) => (modules === null ? '–' : modules.toFixed(1));
+
+function Costs({ picture }: { picture: UsesPicture }) {
+  const shown = useShown();
+  return (
+    <Section aria-labelledby="uses-costs">
+      <h2 id="uses-costs">What costs the most</h2>
+      <Scroll>
+        <Table style={{ maxWidth: 640 }}>
+          <thead>
+            <tr>
+              <th scope="col">In {monthName(picture.month)}</th>
+              <th scope="col" className="n">
+                A day
+              </th>
+              <th scope="col" className="n">
+                Of all
+              </th>
+              <th scope="col" className="n">
+                Panels
+              </th>
+              <th scope="col" className="n">
+                Of the bank
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {picture.costs.slice(0, 8).map(({ useId, name, wh, share, modules, bankWh }) => (
+              <tr key={useId}>
+                <td>{name}</td>
+                <td className="n">{shown(wh, 'energy')}</td>
+                <td className="n">{Math.round(share * 100)} %</td>
+                <td className="n">{panels(modules)}</td>
+                <td className="n">{shown(bankWh, 'energy')}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+    </Section>
+  );
+}
+
+function Savings({ picture }: { picture: UsesPicture }) {
+  const shown = useShown();
+  const dispatch = useAppDispatch();
+  if (picture.savings.length === 0) return null;
+  return (
+    <Section aria-labelledby="uses-savings">
+      <h2 id="uses-savings">What changing it would save</h2>
+      <Scroll>
+        <Table style={{ maxWidth: 720 }}>
+          <thead>
+            <tr>
+              <th scope="col">Change</th>
+              <th scope="col" className="n">
+                A day
+              </th>
+              <th scope="col" className="n">
+                Panels
+              </th>
+              <th scope="col" className="n">
+                Of the bank
+              </th>
+              <th scope="col">Try it</th>
+            </tr>
+          </thead>
+          <tbody>
+            {picture.savings.map(({ useId, name, what, why, savesWh, modules, bankWh, remedy }) => (
+              <tr key={`${useId} ${what}`}>
+                <td>
+                  <b>{what}</b>: {name}
+                  <Note as="span" style={{ display: 'block' }}>
+                    {why}
+                  </Note>
+                </td>
+                <td className="n">{shown(savesWh, 'energy')}</td>
+                <td className="n">{panels(modules)}</td>
+                <td className="n">{shown(bankWh, 'energy')}</td>
+                <td>
+                  {remedy ? (
+                    <Action
+                      aria-label={`${remedy.label}: ${name}`}
+                      onPress={() => dispatch(applyRemedy(name, remedy))}
+                    >
+                      {remedy.label}
+                    </Action>
+                  ) : (
+                    '–'
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+    </Section>
+  );
+}
+
+function Stages({ picture }: { picture: UsesPicture }) {
+  const shown = useShown();
+  if (picture.stages.length === 0) return null;
+  return (
+    <Section aria-labelledby="uses-stages">
+      <h2 id="uses-stages">Today and later</h2>
+      <Scroll>
+        <Table style={{ maxWidth: 720 }}>
+          <thead>
+            <tr>
+              <th scope="col">Stage</th>
+              <th scope="col" className="n">
+                A full day
+              </th>
+              <th scope="col" className="n">
+                Worst start
+              </th>
+              <th scope="col" className="n">
+                Bank carries
+              </th>
+              <th scope="col" className="n">
+                Made to used
+              </th>
+              <th scope="col" className="n">
+                Asks for panels
+              </th>
+              <th scope="col" className="n">
+                Asks for units
+              </th>
+              <th scope="col">So</th>
+            </tr>
+          </thead>
+          <tbody>
+            {picture.stages.map(({ stage, busWh, startW, days, ratio, modules, units, stands }) => (
+              <tr key={stage}>
+                <td>{stage === 0 ? 'today' : stage}</td>
+                <td className="n">{shown(busWh, 'energy')}</td>
+                <td className="n">{shown(startW, 'power')}</td>
+                <td className="n">{days === null ? '–' : shown(days, 'days')}</td>
+                <td className="n">{ratio === null ? '–' : ratio.toFixed(2)}</td>
+                <td className="n">{modules ?? '–'}</td>
+                <td className="n">{units}</td>
+                <td className={stands ? undefined : 'bad'}>
+                  {stands ? 'is enough' : stage === 0 ? 'falls short' : 'outgrows it'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+    </Section>
+  );
+}

@@ -1,0 +1,84 @@
+import type { Use } from '@ivolt/core';
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { useImperativeHandle, useState, type Ref, type RefCallback } from 'react';
+import { UseRow } from './UseRow';
+
+/** Brings the row of a use into sight. */
+export type GoTo = (id: string) => void;
+
+interface RowsProps {
+  order: readonly (readonly [string, Use])[];
+  openId: string | null;
+  onOpen: (id: string | null) => void;
+  onAddBelow: (id: string) => void;
+  columns: number;
+  goToRef: Ref<GoTo>;
+}
+
+/** Heights of a row before it is seen, wide and on a phone, px. */
+const ROW_PX = 36;
+const PHONE_ROW_PX = 420;
+
+/** The rows in sight, and room for the others above and below them. */
+export function RowsInSight({ order, openId, onOpen, onAddBelow, columns, goToRef }: RowsProps) {
+  const [top, setTop] = useState(0);
+  const rows = useWindowVirtualizer({
+    count: order.length,
+    estimateSize: () => (window.innerWidth <= 700 ? PHONE_ROW_PX : ROW_PX),
+    overscan: 10,
+    scrollMargin: top,
+    scrollPaddingStart: 120,
+    getItemKey: (index) => order[index]?.[0] ?? index,
+  });
+  useImperativeHandle(goToRef, () => (id: string) => {
+    const index = order.findIndex(([other]) => other === id);
+    if (index >= 0) rows.scrollToIndex(index, { align: 'auto' });
+  });
+  const placed: RefCallback<HTMLElement> = (element) => {
+    if (element) setTop(Math.round(element.getBoundingClientRect().top + window.scrollY));
+  };
+  const items = rows.getVirtualItems();
+  const above = (items[0]?.start ?? top) - top;
+  const below = rows.getTotalSize() - ((items.at(-1)?.end ?? top) - top);
+  return (
+    <>
+      <Room columns={columns} height={above} placed={placed} />
+      {items.map(({ key, index }) => {
+        const [id, use] = order[index] ?? [];
+        return id && use ? (
+          <UseRow
+            key={key}
+            id={id}
+            use={use}
+            index={index}
+            open={id === openId}
+            onOpen={onOpen}
+            onAddBelow={onAddBelow}
+            measure={rows.measureElement}
+          />
+        ) : null;
+      })}
+      <Room columns={columns} height={below} />
+    </>
+  );
+}
+
+function Room({
+  columns,
+  height,
+  placed,
+}: {
+  columns: number;
+  height: number;
+  placed?: RefCallback<HTMLElement>;
+}) {
+  return (
+    <tbody aria-hidden ref={placed}>
+      {height > 0 ? (
+        <tr>
+          <td colSpan={columns} style={{ height, padding: 0, border: 0 }} />
+        </tr>
+      ) : null}
+    </tbody>
+  );
+}

@@ -1,0 +1,238 @@
+import {
+  NO_PAINT,
+  formatDayMonth,
+  givenOf,
+  inOrder,
+  monthName,
+  paintText,
+  paintedHours,
+  readPaint,
+  seasonOf,
+  sunHours,
+  type Season,
+  type Use,
+  type UseDays,
+} from '@ivolt/core';
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { useAppDispatch } from '../../app/store';
+import { putValue } from '../../job/edits';
+import { useDesign } from '../../job/hooks';
+import { Action } from '../../ui/controls';
+import { Note, Row } from '../../ui/layout';
+import { Select, type Choice } from '../../ui/Opener';
+import { Pencil } from '../../ui/Pencil';
+import { PencilWords } from '../../ui/PencilWords';
+import { HourStrip, type SunUp } from './HourStrip';
+import { GivenPencil } from './GivenPencil';
+
+type Scope = 'year' | 'season' | 'month';
+const SCOPES: readonly Choice<Scope>[] = [
+  { id: 'year', label: 'the same all year' },
+  { id: 'season', label: 'by season' },
+  { id: 'month', label: 'by month' },
+];
+const DAYS: readonly Choice<UseDays>[] = [
+  { id: 'every', label: 'every day' },
+  { id: 'week', label: 'some days a week', about: 'working days, weekends' },
+  { id: 'visits', label: 'on visits', about: 'when someone has arrived, until they leave' },
+  { id: 'event', label: 'in an event', about: 'a week or two in which much is done' },
+];
+const SEASONS: readonly Season[] = ['winter', 'spring', 'summer', 'autumn'];
+
+const Strips = styled.div`
+  display: grid;
+  gap: 12px;
+  margin-top: 10px;
+`;
+const One = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 18px;
+  align-items: flex-start;
+  > :first-child {
+    flex: 1 1 320px;
+    max-width: 560px;
+  }
+`;
+
+/** On which days, and at which hours of them. */
+export function WhenPart({ id, use }: { id: string; use: Use }) {
+  const dispatch = useAppDispatch();
+  const { events, place } = useDesign();
+  const latDeg = place.lat?.value ?? null;
+  const path = `/uses/${id}`;
+  const name = use.name || 'the unnamed use';
+  const [asked, setAsked] = useState<Scope | null>(null);
+  const scope = asked ?? scopeOf(use, latDeg ?? 45);
+  const put = (label: string, key: string, value: unknown, session: string | null = null) =>
+    dispatch(putValue(`${label} ${name}`, `${path}/${key}`, value, session));
+  const timed = use.form === 'watts' || use.form === 'amps';
+
+  const change = (months: readonly number[] | 'year', paint: string, session: string) => {
+    const blank = !paint.includes('1');
+    if (months === 'year') put('Paint the hours of', 'paint', blank ? {} : { year: paint }, session);
+    else {
+      const next = Object.fromEntries(
+        Array.from({ length: 12 }, (_, m) => [
+          m + 1,
+          months.includes(m + 1) ? paint : (use.paint[m + 1] ?? use.paint.year ?? NO_PAINT),
+        ]),
+      );
+      put('Paint the hours of', 'paint', next, session);
+    }
+  };
+  const strips = stripsOf(scope, use, latDeg);
+
+  return (
+    <>
+      <Row>
+        <Select
+          label="Runs"
+          value={use.days}
+          choices={DAYS}
+          onChange={(days) => put('Change the days of', 'days', days)}
+        />
+        {use.days === 'week' ? <GivenPencil id={id} given="daysAWeek" /> : null}
+        {use.days === 'visits' ? (
+          <>
+            <Pencil path="/visits/stay" />
+            <Pencil path="/visits/perMonth" label="Visits a month, of the whole job" />
+          </>
+        ) : null}
+        {use.days === 'event' ? (
+          <Select
+            label="Which event"
+            value={use.event}
+            shown={use.event === null ? 'choose one' : undefined}
+            choices={inOrder(events).map(([event, { name: called, from, to }]) => ({
+              id: event,
+              label: called || 'Unnamed event',
+              about: `${formatDayMonth(from)} to ${formatDayMonth(to)}`,
+            }))}
+            onChange={(event) => put('Choose the event of', 'event', event)}
+          />
+        ) : null}
+        <Select label="Its hours are" value={scope} choices={SCOPES} onChange={setAsked} />
+        {timed ? <GivenPencil id={id} given="duty" /> : null}
+      </Row>
+      <Strips>
+        {strips.map(({ key, label, months, paint, sun }) => (
+          <One key={key}>
+            <HourStrip
+              label={`Hours of ${name}, ${label}`}
+              paint={paint}
+              sun={sun}
+              onPaint={(next, session) => change(months, next, session)}
+            />
+            <PaintWords
+              label={`${label}${paint.includes('1') ? `: ${paintedHours(paint)} h` : ''}`}
+              paint={paint}
+              onPaint={(next, session) => change(months, next, session)}
+            />
+          </One>
+        ))}
+      </Strips>
+      {Object.keys(use.paint).length > 0 ? (
+        <Row style={{ marginTop: 8 }} className="screen">
+          <Action onPress={() => put('Forget the hours of', 'paint', {})}>
+            {timed ? 'Go back to hours a day' : 'Forget the hours'}
+          </Action>
+        </Row>
+      ) : (
+        <Note style={{ marginTop: 8 }}>
+          {timed
+            ? `Nothing is painted: its ${givenOf(use, 'duty') < 100 ? 'hours on' : 'hours a day'} are spread over the day. Drag along the strip, or type the hours.`
+            : 'Nothing is painted: its energy is spread over the day. Drag along the strip, or type the hours.'}
+        </Note>
+      )}
+    </>
+  );
+}
+
+/** The same hours in words, for those who would rather type them. */
+function PaintWords({
+  label,
+  paint,
+  onPaint,
+}: {
+  label: string;
+  paint: string;
+  onPaint: (paint: string, session: string) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const reading = typed === null ? null : readPaint(typed);
+  const problem = reading && !reading.ok ? reading.message : null;
+  const overlap = reading?.ok && reading.overlapH > 0 ? reading.overlapH : 0;
+  return (
+    <div>
+      <PencilWords
+        label={label}
+        text={typed ?? paintText(paint)}
+        chars={22}
+        problem={problem}
+        onType={(next, session) => {
+          setTyped(next);
+          const read = readPaint(next);
+          if (read.ok && read.paint !== paint) onPaint(read.paint, session);
+        }}
+        onLeave={() => problem === null && setTyped(null)}
+      />
+      {overlap > 0 ? <Note role="status">{overlap} h overlap and count once.</Note> : null}
+    </div>
+  );
+}
+
+function scopeOf({ paint }: Use, latDeg: number): Scope {
+  const months = Object.keys(paint).filter((key) => key !== 'year');
+  if (months.length === 0) return 'year';
+  const bySeason = SEASONS.every(
+    (season) => new Set(monthsOf(season, latDeg).map((month) => paint[month])).size <= 1,
+  );
+  return bySeason ? 'season' : 'month';
+}
+
+const monthsOf = (season: Season, latDeg: number) =>
+  Array.from({ length: 12 }, (_, m) => m + 1).filter((month) => seasonOf(month, latDeg, 4) === season);
+
+interface StripOf {
+  key: string;
+  label: string;
+  months: readonly number[] | 'year';
+  paint: string;
+  sun: SunUp;
+}
+
+function stripsOf(scope: Scope, { paint, months }: Use, latDeg: number | null): StripOf[] {
+  const sunIn = (month: number | undefined): SunUp =>
+    latDeg === null || month === undefined ? null : sunHours(latDeg, month - 1);
+  const at = (month: number | undefined) => (month && paint[month]) || paint.year || NO_PAINT;
+  if (scope === 'year')
+    return [
+      {
+        key: 'year',
+        label: 'All year',
+        months: 'year',
+        paint: paint.year ?? at(months[0]),
+        sun: sunIn(months[0]),
+      },
+    ];
+  if (scope === 'month')
+    return months.map((month) => ({
+      key: String(month),
+      label: monthName(month),
+      months: [month],
+      paint: at(month),
+      sun: sunIn(month),
+    }));
+  return SEASONS.map((season) => {
+    const inSeason = monthsOf(season, latDeg ?? 45);
+    return {
+      key: season,
+      label: season.charAt(0).toUpperCase() + season.slice(1),
+      months: inSeason,
+      paint: at(inSeason[1]),
+      sun: sunIn(inSeason[1]),
+    };
+  });
+}
