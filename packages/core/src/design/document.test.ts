@@ -1,3 +1,4 @@
+import { computeLoads } from '../loads';
 import fc from 'fast-check';
 import {
   CURRENT_VERSION,
@@ -196,6 +197,33 @@ describe('migrations', () => {
       expect(design.place).toEqual({ ...was.place, weather: null });
     },
   );
+  it.each(readJson<Record<string, unknown>[]>('design-version-2.json'))(
+    'bring version 2 forward: $name with all that it said, and the same energy a day',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as Design;
+      for (const [id, use] of Object.entries(was.uses)) {
+        expect(design.uses[id]).toMatchObject(use);
+        expect(design.uses[id]).toMatchObject({ form: 'watts', days: 'every', stage: 0, paint: {} });
+      }
+      expect(design.bank).toMatchObject(was.bank);
+      expect(design.supply).toEqual({ ...was.supply, split: false });
+      // version 2 counted watts × hours and off draw: by hand
+      const byHand = Object.values(was.uses).map(
+        ({ count, watts, hours, standby }) =>
+          count.value * (watts.value * hours.value + standby.value * (24 - hours.value)),
+      );
+      expect(computeLoads(design).rows.map(({ ownWh }) => ownWh)).toEqual(
+        byHand.map((wh) => expect.closeTo(wh, 6) as number),
+      );
+    },
+  );
+  it('calls sealed lead-acid what it mostly is', () => {
+    const [old] = readJson<{ bank: object }[]>('design-version-2.json');
+    const sealed = { ...old, bank: { ...old!.bank, chemistry: 'sealed' } };
+    expect((migrate(sealed) as unknown as Design).bank.chemistry).toBe('agm');
+  });
   it('have a step for every version before the current one', () => {
     expect(MIGRATIONS.map(({ from }) => from).sort()).toEqual(
       Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1),

@@ -1,5 +1,6 @@
-import { blankDesign, blankUse, chosen, type Design, type Use } from '../design';
-import { computeLoads } from '.';
+import fc from 'fast-check';
+import { atStage, blankDesign, blankUse, chosen, stagesIn, type Design, type Use } from '../design';
+import { NO_PAINT, computeLoads, painted } from '.';
 
 function withUses(...uses: Partial<Use>[]): Design {
   const design = blankDesign({ name: 'Loads', kind: 'cabin', units: 'metric', busVolts: 12 });
@@ -47,4 +48,100 @@ it('puts the worst start on top of all that runs', () => {
 
 it('answers for nothing at all', () => {
   expect(computeLoads(withUses())).toMatchObject({ heaviest: null, largestRunning: null, worstStart: null });
+});
+
+describe('the days it runs on', () => {
+  const given = (daysAWeek: number) => ({ daysAWeek: chosen(daysAWeek) });
+  const january = (design: Design) => computeLoads(design).months[0]!;
+  const dc = { supply: 'dc' as const, watts: chosen(100), hours: chosen(10), months: [1] };
+
+  it('weekends take two sevenths on average and all of it on the day', () => {
+    const month = january(withUses({ ...dc, days: 'week', given: given(2) }));
+    expect(month.busWh).toBeCloseTo((1000 * 2) / 7, 9);
+    expect(month.fullWh).toBeCloseTo(1000, 9);
+  });
+  it('what is off on the other days still draws when off', () => {
+    const month = january(withUses({ ...dc, days: 'week', given: given(2), standby: chosen(2) }));
+    expect(month.busWh).toBeCloseTo(((1000 + 28) * 2 + 48 * 5) / 7, 9);
+  });
+  it('visits take their share of the month, and no more than all of it', () => {
+    const design = withUses({ ...dc, days: 'visits' });
+    design.visits = { stay: chosen(3), perMonth: chosen(2) };
+    expect(january(design).busWh).toBeCloseTo((1000 * 6) / 31, 9);
+    design.visits = { stay: chosen(10), perMonth: chosen(9) };
+    expect(january(design).busWh).toBeCloseTo(1000, 9);
+  });
+  it('an event has its own dates, over the new year if it must', () => {
+    const design = withUses({ ...dc, days: 'event', event: 'e' });
+    design.events = { e: { name: 'Party', position: 1, from: '12-27', to: '01-04' } };
+    const { months } = computeLoads(design);
+    expect(months[0]!.busWh).toBeCloseTo((1000 * 4) / 31, 9);
+    expect(months[11]!.busWh).toBeCloseTo((1000 * 5) / 31, 9);
+    expect(months[5]!.busWh).toBe(0);
+    expect(january({ ...design, uses: { u: { ...design.uses.u0!, event: null } } }).busWh).toBe(0);
+  });
+  it('over several days counts the days it runs, not more', () => {
+    const weekend = computeLoads(withUses({ ...dc, days: 'week', given: given(2) }));
+    expect([1, 2, 3, 7, 9].map(weekend.overDays)).toEqual([1000, 2000, 2000, 2000, 4000]);
+    const always = computeLoads(withUses(dc));
+    expect(always.overDays(3.5)).toBeCloseTo(3500, 9);
+  });
+  it('never takes more over some days than all of it on each, nor less than the mean over many', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 7 }),
+        fc.double({ min: 0.1, max: 60, noNaN: true }),
+        (perWeek, days) => {
+          const loads = computeLoads(
+            withUses({ ...dc, days: 'week', given: given(perWeek) }, { ...dc, standby: chosen(1) }),
+          );
+          const month = loads.heaviest!;
+          expect(loads.overDays(days)).toBeLessThanOrEqual(month.fullWh * days + 1e-6);
+          expect(loads.overDays(days)).toBeGreaterThanOrEqual(month.busWh * days - 1e-6);
+        },
+      ),
+    );
+  });
+  it('a full house takes more of what follows the people', () => {
+    const design = withUses({ ...dc, perPerson: true }, dc);
+    design.people = { ...design.people, usual: chosen(2), full: chosen(4), sizes: 'full' };
+    expect(january(design).busWh).toBeCloseTo(2000 + 1000, 9);
+    expect(january({ ...design, people: { ...design.people, sizes: 'usual' } }).busWh).toBeCloseTo(2000, 9);
+  });
+  it('a later stage has its row and counts for nothing until then', () => {
+    const design = withUses(dc, { ...dc, stage: 2 });
+    expect(january(design).busWh).toBeCloseTo(1000, 9);
+    expect(computeLoads(design).rows[1]).toMatchObject({ busWh: 1000, later: true });
+    expect(stagesIn(design)).toEqual([2]);
+    expect(january(atStage(design, 1)).busWh).toBeCloseTo(1000, 9);
+    expect(january(atStage(design, 2)).busWh).toBeCloseTo(2000, 9);
+  });
+});
+
+it('keeps every watt-hour in the profile of the month, whatever its hours', () => {
+  const paint = { year: painted(NO_PAINT, 10, 20, true) };
+  const loads = computeLoads(
+    withUses(
+      { watts: chosen(60), hours: chosen(5) },
+      { watts: chosen(800), paint, days: 'week', given: { daysAWeek: chosen(3) }, standby: chosen(4) },
+      { watts: chosen(20), supply: 'dc', months: [1, 2] },
+    ),
+    null,
+    { padWh: [240, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 240] },
+  );
+  for (const { profile, busWh } of loads.months)
+    expect(profile.reduce((sum, watts) => sum + watts / 2, 0)).toBeCloseTo(busWh, 6);
+  expect(loads.months[0]!.padWh).toBe(240);
+});
+
+it('shares what runs between the legs of a split supply', () => {
+  const loads = computeLoads(
+    withUses(
+      { watts: chosen(300), leg: 'a' },
+      { watts: chosen(200), leg: 'b' },
+      { watts: chosen(1000), leg: 'both' },
+      { watts: chosen(999), supply: 'dc' },
+    ),
+  );
+  expect(loads.months[0]!.legs).toEqual({ a: 800, b: 700 });
 });

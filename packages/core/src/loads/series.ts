@@ -43,7 +43,7 @@ interface Reading {
 export function readSeries(text: string, name: string): SeriesReading {
   const lines = text.split(/\r\n?|\n/).filter((line) => line.trim() !== '');
   const separator = [';', '\t', ','].find((by) =>
-    lines.some((line) => timeOf(line.split(by)[0] ?? '') !== null),
+    lines.some((line) => line.includes(by) && timeOf(line.split(by)[0] ?? '') !== null),
   );
   if (!separator)
     return { ok: false, message: 'No line begins with a date and time, as 2026-07-14 13:05, and a value' };
@@ -117,7 +117,8 @@ function toWatts(readings: readonly Reading[], unit: SeriesUnit, notes: string[]
     notes.push(
       `${gaps} ${gaps === 1 ? 'gap' : 'gaps'} of ${(missing / HOUR).toFixed(1)} hours in all ${gaps === 1 ? 'was' : 'were'} left out, the longest steps being ${MOST_GAP} times the usual ${Math.round(usual / 60_000)} minutes.`,
     );
-  if (falls > 0) notes.push(`The counter fell ${falls} times; those steps were left out.`);
+  if (falls > 0)
+    notes.push(`The counter fell ${falls === 1 ? '1 time' : `${falls} times`}; such steps were left out.`);
   return { spans };
 }
 
