@@ -1,5 +1,5 @@
 /**
- * `npm run bench`, or `npm run bench -- core sun world save typing size start`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun world save typing uses size start`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { build } from 'esbuild';
@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { benchSun } from './benchSun.mjs';
+import { benchUses } from './benchUses.mjs';
 import { Cluster } from './postgres.mjs';
 import { ROOT, STATE, ensureBuilt, ensureDebian, ensureNodeModules, startServer } from './system.mjs';
 
@@ -322,7 +323,21 @@ async function start() {
   say('npm start, second time, ready', times, '≤ 8 s');
 }
 
-const BENCHES = { core, sun, world, save, typing, size, start };
+async function uses() {
+  const { chromium } = await import('@playwright/test');
+  ensureDebian('chromium');
+  const { packUnits } = await loadCore();
+  const unit = { length: 262, width: 181, height: 275, onSide: true };
+  const space = { length: 1900, width: 1100, height: 900 };
+  say(
+    'packing 24 units',
+    time(() => packUnits({ unit, count: 24, space, levels: 2, gap: 15, headroom: 100 })),
+    '≤ 200 ms',
+  );
+  await withServer((address) => benchUses({ chromium, address, say, percentile }));
+}
+
+const BENCHES = { core, sun, world, save, typing, uses, size, start };
 ensureNodeModules();
 ensureDebian('postgresql');
 ensureBuilt();

@@ -13,7 +13,7 @@ import {
   type WalkBank,
 } from '../bank';
 import { resolveClimate, type ClimateShift, type JobClimate, type ResolvedClimate } from '../climate';
-import { CELLS, computeLoads, type Loads } from '../loads';
+import { CELLS, knownLoads, type Loads } from '../loads';
 import { readSheet, type ModuleNumbers } from '../module';
 import { STEPS, computePlaneYear, type PlaneMonth } from '../sky';
 import { computeStrings, type StringsResult } from '../strings';
@@ -68,7 +68,7 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
   const warmth = climate
     ? bankWarmth(design.bank.home, climate.months, { lowC: climate.low.valueC, highC: climate.high.valueC })
     : null;
-  const loads = computeLoads(design, climate?.months, { padWh: warmth?.padWh });
+  const loads = knownLoads(design, climate?.months ?? null, { padWh: warmth?.padWh });
   const bank = computeBank(design, loads, warmth);
   const arrays = inOrder(design.arrays).map(([id, plan]) => arrayFacts(design, id, plan, bank, climate));
   const energy = climate

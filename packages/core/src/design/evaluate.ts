@@ -4,6 +4,7 @@ import type { BankSchool, BankWarmth } from '../bank';
 import type { ClimateMonth, JobClimate } from '../climate';
 import { arrangementSentence, findingsOf, type Finding } from '../findings';
 import { BANK_SCHOOLS, figuresOf, ofArray, penFor, type Figure, type Pen } from '../figures';
+import { useFigure } from '../figures/oneUse';
 import { sameArrangement, type Arrangement, type StringsResult } from '../strings';
 import { answersOf, governingOf, marksOf, type Answer } from './answers';
 import { calculate, type ArrayFacts, type BankFit, type Facts } from './calculate';
@@ -108,6 +109,13 @@ function judged(facts: Facts, pen: Pen): Judgement {
   const findings = findingsOf(facts, pen);
   const figures = Object.fromEntries(figuresOf(facts, pen).map((figure) => [figure.id, figure]));
   return { verdict: verdictOf(facts, findings), figures, findings, tally: tallyOf(facts, figures, findings) };
+}
+
+/** The working of one row of a long table, which its evaluation leaves out. */
+export function useWorking(design: Design, grid: JobClimate | null, useId: string): Figure | null {
+  const facts = calculate(design, grid);
+  const row = facts.loads.rows.find(({ id }) => id === useId);
+  return (row && useFigure(facts, penFor(design.units), row)[0]) ?? null;
 }
 
 /**

@@ -48,9 +48,10 @@ export function rankGuesses(design: Design, grid: JobClimate | null, pen: Pen): 
 }
 
 function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
+  const small = smallUses(design, grid);
   return entriesOf(design).flatMap(([path, entry]): Guess[] => {
     const spec = fieldAt(path);
-    if (entry.from !== 'guess' || !spec.error) return [];
+    if (entry.from !== 'guess' || !spec.error || small.has(useOf(path))) return [];
     const step = spec.error.as === 'share' ? entry.value * spec.error.size : spec.error.size;
     const tried = [entry.value - step, entry.value + step].map((value) =>
       marginsOf(
@@ -70,6 +71,21 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
       },
     ];
   });
+}
+
+const useOf = (path: string) => /^\/uses\/([^/]+)\//.exec(path)?.[1] ?? '';
+
+/** In a long table, only the uses that take or start most are worth going to measure. */
+const MOST_USES = 40;
+
+/** The uses whose guesses are not tried. */
+function smallUses(design: Design, grid: JobClimate | null): ReadonlySet<string> {
+  const { rows } = calculate(design, grid).loads;
+  if (rows.length <= MOST_USES) return new Set();
+  const weight = (row: (typeof rows)[number]) => (row.surplus || row.later ? 0 : Math.max(...row.monthWh));
+  const byEnergy = rows.toSorted((a, b) => weight(b) - weight(a)).slice(0, MOST_USES);
+  const kept = new Set(byEnergy.map(({ id }) => id));
+  return new Set(rows.map(({ id }) => id).filter((id) => !kept.has(id)));
 }
 
 function gridGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {

@@ -3,10 +3,12 @@ import type { Use } from '../design/types';
 import { USE_FORMS, givenOf, paintIn, paintText, type UseRow } from '../loads';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
-/** What one use takes from the bank on a day it runs. */
-export function useFigure({ design }: Facts, pen: Pen, row: UseRow): Figure[] {
+/** What one use takes from the bank on a day it runs. @param brief without its working */
+export function useFigure({ design }: Facts, pen: Pen, row: UseRow, brief = false): Figure[] {
   const use = design.uses[row.id];
   if (!use) return [];
+  const label = `${use.name || 'unnamed use'}, a day`;
+  if (brief) return [figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', { source: '' })];
   const ac = use.supply === 'ac';
   const share = ac ? design.supply.inverterEfficiency.value : design.supply.dcEfficiency.value;
   const count = use.count.value;
@@ -14,7 +16,7 @@ export function useFigure({ design }: Facts, pen: Pen, row: UseRow): Figure[] {
   const { source } = USE_FORMS[use.form];
   const meanWh = Math.max(...row.monthWh);
   return [
-    figure(pen, `use:${row.id}`, 'uses', `${use.name || 'unnamed use'}, a day`, row.busWh, 'energy', {
+    figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', {
       steps: [
         ...ownSteps(use, row, pen, count > 0 ? row.ownWh / count - off : 0),
         ...(off > 0 ? [step('off draw, the other hours', `+ ${pen(off, 'energy')}`)] : []),

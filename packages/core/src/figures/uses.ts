@@ -4,6 +4,9 @@ import type { LoadMonth, UseRow } from '../loads';
 import { useFigure } from './oneUse';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
+/** A table longer than this sends the workings of its rows only when they are asked for. */
+const MOST_IN_FULL = 60;
+
 const NIGHT_H = 8;
 const clockHour = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
 
@@ -12,7 +15,8 @@ const IDLE_STEP = 'inverter’s own draw';
 export function useFigures(facts: Facts, pen: Pen): Figure[] {
   const { design, loads } = facts;
   const { heaviest, largestRunning, worstStart } = loads;
-  const rows = loads.rows.flatMap((row) => useFigure(facts, pen, row));
+  const brief = loads.rows.length > MOST_IN_FULL;
+  const rows = loads.rows.flatMap((row) => useFigure(facts, pen, row, brief));
   const months = loads.months.map((month) =>
     figure(
       pen,
@@ -122,7 +126,7 @@ function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
   const of = (row: UseRow) => row.monthWh[month - 1] ?? 0;
   const rows = loads.rows.filter((row) => !row.surplus && !row.later && of(row) > 0);
   const steps = listed(
-    largestFirst(rows, of),
+    rows,
     of,
     (row) => design.uses[row.id]?.name,
     (wh) => pen(wh, 'energy'),
@@ -137,7 +141,7 @@ function wattSteps({ design, loads }: Facts, pen: Pen, month: number) {
   const watts = (row: UseRow) => row.runW * (design.uses[row.id]?.count.value ?? 0);
   const active = loads.rows.filter((row) => !row.later && row.months.includes(month));
   return listed(
-    largestFirst(active, watts),
+    active,
     watts,
     (row) => design.uses[row.id]?.name,
     (w) => pen(w, 'power'),
@@ -153,12 +157,26 @@ function listed(
   name: (row: UseRow) => string | undefined,
   shown: (value: number) => string,
 ): Step[] {
-  const told = rows.length > MOST_STEPS ? rows.slice(0, MOST_STEPS - 1) : rows;
-  const rest = rows.slice(told.length);
+  const told = largest(rows, of, rows.length > MOST_STEPS ? MOST_STEPS - 1 : rows.length);
   const steps = told.map((row) => step(name(row) || 'unnamed', shown(of(row))));
-  if (rest.length > 0)
-    steps.push(step(`${rest.length} smaller ones`, shown(rest.reduce((sum, row) => sum + of(row), 0))));
+  const rest = rows.length - told.length;
+  if (rest > 0) {
+    const sum = (list: readonly UseRow[]) => list.reduce((all, row) => all + of(row), 0);
+    steps.push(step(`${rest} smaller ones`, shown(sum(rows) - sum(told))));
+  }
   return steps;
 }
 
-const largestFirst = <T>(list: T[], of: (item: T) => number) => list.toSorted((a, b) => of(b) - of(a));
+/** The largest few, largest first, without sorting all of a long list. */
+function largest<T>(list: readonly T[], of: (item: T) => number, most: number): T[] {
+  const found: T[] = [];
+  for (const item of list) {
+    const least = found.length < most ? -Infinity : of(found[most - 1] as T);
+    if (of(item) <= least) continue;
+    let at = found.length;
+    while (at > 0 && of(found[at - 1] as T) < of(item)) at--;
+    found.splice(at, 0, item);
+    if (found.length > most) found.pop();
+  }
+  return found;
+}

@@ -1,10 +1,9 @@
 import { bestTiltOf } from '../design/bestTiltOf';
 import { calculate, leadOf, type ArrayFacts, type Facts } from '../design/calculate';
-import { patched } from '../design/patch';
 import { monthName } from '../design/types';
 import { CONTROLLER_CLASSES, controllerOfClass, fitStrings, type Arrangement } from '../strings';
 import { ofArray } from '../figures/figure';
-import { choose, put, remedy, type Remedy, type Rule } from './finding';
+import { choose, put, remedy, tried, type Remedy, type Rule } from './finding';
 
 /** Operations that put up `count` panels in an arrangement. */
 export function arrangeAs({ paths }: ArrayFacts, arrangement: Arrangement, count: number) {
@@ -50,12 +49,12 @@ function morePanels(facts: Facts, atLeast: number): Remedy[] {
         ]
       : [];
     const arrangement = arrangementFor(
-      controller ? leadOf(calculate(patched(design, change), grid)) : lead,
+      controller ? leadOf(calculate(tried(design, change), grid)) : lead,
       atLeast,
     );
     if (!arrangement) continue;
     const operations = [...change, ...arrangeAs(lead, arrangement, arrangement.panels)];
-    const after = calculate(patched(design, operations), grid);
+    const after = calculate(tried(design, operations), grid);
     if ((after.energy?.worst?.ratio ?? 0) < 1) continue;
     const how = `Use ${arrangement.panels} panels${of} as ${arrangementText(arrangement)}`;
     return [remedy(controller ? `${how} with a controller of ${controller.label}` : how, ...operations)];

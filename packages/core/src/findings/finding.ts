@@ -1,5 +1,7 @@
 import type { Facts } from '../design/calculate';
 import type { Operation } from '../design/patch';
+import { withValueAt } from '../design/pointer';
+import type { Design } from '../design/types';
 import type { Sheet } from '../design/sheets';
 import type { Pen } from '../figures';
 
@@ -39,6 +41,14 @@ export const choose = (path: string, value: number): Operation => ({
   value: { value, from: 'chosen' },
 });
 export const put = (path: string, value: unknown): Operation => ({ op: 'replace', path, value });
+
+/** The design with a remedy tried on it; what it does not touch is shared. */
+export const tried = (design: Design, operations: readonly Operation[]): Design =>
+  operations.reduce(
+    (after, operation) =>
+      withValueAt(after, operation.path, operation.op === 'remove' ? undefined : operation.value),
+    design,
+  );
 
 const RANK: Record<Severity, number> = { stop: 0, look: 1, note: 2 };
 

@@ -1,35 +1,8 @@
 import type { ClimateMonth } from '../climate';
-import { usesInOrder, type Design, type Leg, type Use, type UseGroup } from '../design/types';
-import { daysInYear, eventDays } from './calendarShare';
+import { usesInOrder, type Design, type Leg, type Use } from '../design/types';
 import { CELLS } from './paint';
-import { startingW, useDay } from './useDay';
-
-export interface UseRow {
-  id: string;
-  group: UseGroup;
-  /** Energy on a day it runs in its heaviest month, at the use itself, Wh. */
-  ownWh: number;
-  /** The same taken from the bank, with inverter or wiring losses, Wh. */
-  busWh: number;
-  /** The same as the mean of all days of each month, Wh. */
-  monthWh: Float64Array;
-  /** On a day it runs, by month, Wh; days off take `offWh`. */
-  fullWh: Float64Array;
-  /** Of `monthWh`, what it draws when off, in its heaviest month, Wh. */
-  offWh: number;
-  months: readonly number[];
-  /** Days it runs one after another, from one such run to the next, and what a day between takes, Wh. */
-  run: number;
-  cycle: number;
-  restWh: number;
-  surplus: boolean;
-  /** From a later stage: it counts for nothing yet. */
-  later: boolean;
-  runW: number;
-  hours: number;
-  startW: number;
-  untimed: boolean;
-}
+import type { UseDay } from './useDay';
+import { contextOf, useYear, type UseRow } from './useYear';
 
 export interface LoadMonth {
   month: number;
@@ -48,6 +21,8 @@ export interface LoadMonth {
   starts: string | null;
   /** Mean watts from the bank in each half hour. */
   profile: Float64Array;
+  /** Of the profile, what is the same all day, the inverter and the pad aside, W. */
+  steadyW: number;
   /** Share of the energy whose hours are not known. */
   untimed: number;
   /** Everything at once by leg of a split supply, W. */
@@ -76,42 +51,27 @@ export function computeLoads(
   climate: readonly ClimateMonth[] | null = null,
   { padWh = [] }: Extras = {},
 ): Loads {
-  const { supply, people } = design;
-  const share = { ac: supply.inverterEfficiency.value / 100, dc: supply.dcEfficiency.value / 100 };
-  const persons = people[people.sizes].value / Math.max(1, people.usual.value);
-  const events = eventDays(design.events);
+  const { supply } = design;
+  const context = contextOf(design, climate);
   const months = Array.from({ length: 12 }, (_, m): LoadMonth => emptyMonth(m + 1, padWh[m] ?? 0));
   const idleShare = new Float64Array(12);
   const rows = usesInOrder(design).map(([id, use]): UseRow => {
-    const count = use.count.value;
-    const toBus = count / share[use.supply];
-    const { share: days, run, cycle } = daysInYear(use, design, events);
-    // what is switched off between its days of the week still draws when off; what people bring or take along does not
-    const restWh = use.days === 'week' ? use.standby.value * 24 * toBus : 0;
-    const row = { ...emptyRow(id, use), run, cycle, restWh };
-    let heaviest = -1;
-    for (let m = 0; m < 12; m++) {
-      const part = days[m] ?? 0;
-      if (part <= 0) continue;
-      const day = useDay(use, m + 1, climate?.[m] ?? null, persons);
-      const full = (day.runWh + day.offWh) * toBus;
-      const mean = full * part + restWh * (1 - part);
-      row.fullWh[m] = full;
-      row.monthWh[m] = mean;
-      if (full > heaviest) {
-        heaviest = full;
-        row.ownWh = (day.runWh + day.offWh) * count;
-        row.busWh = full;
-        row.offWh = day.offWh * toBus;
-        row.hours = day.hours;
-        row.untimed = day.untimed;
+    const { row, share, days } = useYear(use, context);
+    if (!row.later) {
+      for (const [m, day] of days.entries()) {
+        if (!day) continue;
+        addTo(
+          months[m] as LoadMonth,
+          use,
+          row,
+          day,
+          share[m] ?? 0,
+          use.count.value / context.gives[use.supply],
+        );
+        if (use.supply === 'ac' && !row.surplus) idleShare[m] = Math.max(idleShare[m] ?? 0, share[m] ?? 0);
       }
-      if (!row.later)
-        addTo(months[m] as LoadMonth, use, row, day.profile, toBus * part, mean, full, day.untimed);
-      if (!row.later && use.supply === 'ac' && !row.surplus) idleShare[m] = Math.max(idleShare[m] ?? 0, part);
     }
-    row.months = days.flatMap((part, m) => (part > 0 ? [m + 1] : []));
-    return row;
+    return { id, ...row };
   });
   const idleWh = supply.inverterIdle.value * supply.inverterHours.value;
   for (const [m, month] of months.entries()) finish(month, idleWh, idleShare[m] ?? 0);
@@ -138,30 +98,9 @@ function emptyMonth(month: number, padWh: number): LoadMonth {
     startW: 0,
     starts: null,
     profile: new Float64Array(CELLS),
+    steadyW: 0,
     untimed: 0,
     legs: { a: 0, b: 0 },
-  };
-}
-
-function emptyRow(id: string, use: Use): UseRow {
-  return {
-    id,
-    group: use.group,
-    ownWh: 0,
-    busWh: 0,
-    monthWh: new Float64Array(12),
-    fullWh: new Float64Array(12),
-    offWh: 0,
-    months: [],
-    run: Infinity,
-    cycle: Infinity,
-    restWh: 0,
-    surplus: use.priority === 'surplus',
-    later: use.stage > 0,
-    runW: useDay(use, 1, null).runW,
-    hours: 0,
-    startW: startingW(use),
-    untimed: false,
   };
 }
 
@@ -174,13 +113,13 @@ const ON_LEG: Readonly<Record<Leg, readonly [a: number, b: number]>> = {
 function addTo(
   month: LoadMonth,
   use: Use,
-  row: UseRow,
-  profile: Float64Array,
-  scale: number,
-  mean: number,
-  full: number,
-  untimed: boolean,
+  row: Omit<UseRow, 'id'>,
+  day: UseDay,
+  part: number,
+  toBus: number,
 ): void {
+  const mean = row.monthWh[month.month - 1] ?? 0;
+  const scale = toBus * part;
   const watts = row.runW * use.count.value;
   month.runningW += watts;
   if (use.supply === 'ac') {
@@ -196,11 +135,15 @@ function addTo(
     return;
   }
   month.busWh += mean;
-  month.fullWh += full;
-  if (untimed) month.untimed += mean;
-  const even = (mean - profile.reduce((sum, w) => sum + w, 0) * 0.5 * scale) / 24;
+  month.fullWh += row.fullWh[month.month - 1] ?? 0;
+  if (day.untimed) month.untimed += mean;
+  // what has no hours of its own is steady, and is added once at the end
+  const timed = day.flat ? 0 : (day.runWh + day.offWh) * scale;
+  month.steadyW += (mean - timed) / 24;
+  if (day.flat) return;
+  const { profile } = month;
   for (let cell = 0; cell < CELLS; cell++)
-    month.profile[cell] = (month.profile[cell] ?? 0) + (profile[cell] ?? 0) * scale + even;
+    profile[cell] = (profile[cell] as number) + (day.profile[cell] as number) * scale;
 }
 
 function finish(month: LoadMonth, idleWh: number, idleShare: number): void {
@@ -211,7 +154,7 @@ function finish(month: LoadMonth, idleWh: number, idleShare: number): void {
   month.untimed = month.busWh > 0 ? month.untimed / (month.busWh + month.idleWh + month.padWh) : 0;
   month.busWh += month.idleWh + month.padWh;
   month.fullWh += (idleShare > 0 ? idleWh : 0) + month.padWh;
-  const steady = (month.idleWh + month.padWh) / 24;
+  const steady = month.steadyW + (month.idleWh + month.padWh) / 24;
   for (let cell = 0; cell < CELLS; cell++) month.profile[cell] = (month.profile[cell] ?? 0) + steady;
 }
 

@@ -20,6 +20,8 @@ export interface UseDay {
   offWh: number;
   /** Mean watts in each half hour, off draw and all. */
   profile: Float64Array;
+  /** True where the profile is the same all day. */
+  flat: boolean;
   /** True where nothing says at which hours it runs. */
   untimed: boolean;
 }
@@ -134,7 +136,15 @@ export function useDay(use: Use, month: number, climate: ClimateMonth | null, pe
     const hours = measuredIn(use, month);
     for (let cell = 0; cell < CELLS; cell++) profile[cell] = hours[cell >> 1] ?? 0;
     const runWh = hours.reduce((sum, watts) => sum + watts, 0);
-    return { runW, hours: runW > 0 ? runWh / runW : 0, runWh, offWh: 0, profile, untimed: false };
+    return {
+      runW,
+      hours: runW > 0 ? runWh / runW : 0,
+      runWh,
+      offWh: 0,
+      profile,
+      flat: false,
+      untimed: false,
+    };
   }
   const paint = paintIn(use, month);
   const duty = givenOf(use, 'duty') / 100;
@@ -165,9 +175,17 @@ export function useDay(use: Use, month: number, climate: ClimateMonth | null, pe
     runWh,
     offWh,
     profile,
+    flat: cells === 0 && !byWeather,
     untimed: cells === 0 && !byWeather && hours < 23 && !HOLDS_OFF_DRAW.has(use.form) && runWh > 0,
   };
 }
+
+/** True where a day of it is the same in every month it runs. */
+export const sameAllYear = ({ form, paint }: Pick<Use, 'form' | 'paint'>): boolean =>
+  form !== 'heating' &&
+  form !== 'cooling' &&
+  form !== 'series' &&
+  Object.keys(paint).every((key) => key === 'year');
 
 /** True where typed hours or paint decide how long it runs. */
 export const isTimed = ({ form }: Pick<Use, 'form'>): boolean => USE_FORMS[form].timed;

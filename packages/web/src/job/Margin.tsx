@@ -7,7 +7,7 @@ import { FindingList } from './Findings';
 import { TopGuesses } from './Guesses';
 import { onSheet, useFindings } from './useFindings';
 import { figureFor } from './hooks';
-import { AboutField, WorkingOf } from './Working';
+import { AboutField, FocusedWorking } from './Working';
 
 const Side = styled.aside`
   border-left: 3px double ${color.marginRule};
@@ -135,7 +135,11 @@ export function Margin({ sheet }: { sheet: Sheet }) {
           <span>{figure?.label ?? ''}</span>
         </header>
         {focus.path ? <AboutField path={focus.path} /> : null}
-        {figure ? <WorkingOf figure={figure} /> : <Caution>Focus a figure to see how it came about.</Caution>}
+        {figure ? (
+          <FocusedWorking figure={figure} />
+        ) : (
+          <Caution>Focus a figure to see how it came about.</Caution>
+        )}
       </Part>
       {CAUTIONS[sheet].length > 0 ? (
         <Part aria-labelledby="margin-cautions">

@@ -1,10 +1,11 @@
-import { memo } from 'react';
+import { memo, useCallback } from 'react';
 import { defaultUnit, entryAt, fieldAt, labelOf, unitsOf, type Figure, type Source } from '@ivolt/core';
 import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { color, site } from '../ui/tokens';
 import { setSource, setUnit } from './edits';
+import { useReckoned, type Ask } from './useReckoned';
 
 const Sum = styled.table`
   width: 100%;
@@ -68,6 +69,26 @@ export function WorkingOf({ figure }: { figure: Figure }) {
     </>
   );
 }
+
+/** The working of a row of a long table, which is reckoned when it is asked for. */
+function AskedWorking({ figure }: { figure: Figure }) {
+  const useId = figure.id.slice(USE.length);
+  const ask = useCallback<Ask<Figure | null>>(
+    (core, design, grid) => core.useWorking(design, grid, useId),
+    [useId],
+  );
+  return <WorkingOf figure={useReckoned(ask, figure.id) ?? figure} />;
+}
+
+const USE = 'use:';
+
+/** The working of a figure, asked for where the evaluation leaves it out. */
+export const FocusedWorking = ({ figure }: { figure: Figure }) =>
+  figure.id.startsWith(USE) && figure.steps.length === 0 ? (
+    <AskedWorking figure={figure} />
+  ) : (
+    <WorkingOf figure={figure} />
+  );
 
 const Sources = styled(RadioGroup)`
   display: flex;

@@ -1,4 +1,4 @@
-import type { GridClimate } from '@ivolt/core';
+import { diff, type Design, type GridClimate } from '@ivolt/core';
 import { pointsOf } from './place';
 import type { AppStore } from '../app/store';
 import { api } from '../api/client';
@@ -15,6 +15,8 @@ export class Thinker {
   private stale = true;
   private closed = false;
   private seen: unknown[] = [];
+  /** What the worker holds: only what changed since is sent to it. */
+  private sent: Design | null = null;
   private readonly climates = new Map<string, GridClimate>();
   private guessTimer: ReturnType<typeof setTimeout> | undefined;
   private climateTimer: ReturnType<typeof setTimeout> | undefined;
@@ -48,7 +50,9 @@ export class Thinker {
       this.stale = false;
       const { design, climate } = this.store.getState().job;
       if (!design) break;
-      const evaluation = await core().evaluate(design, climate.grid);
+      const change = this.sent ? diff(this.sent, design) : design;
+      this.sent = design;
+      const evaluation = await core().evaluate(change, climate.grid);
       if (!this.closed)
         this.store.dispatch(
           jobActions.evaluated(shareStructure(this.store.getState().job.evaluation, evaluation)),

@@ -76,7 +76,8 @@ export const QuietButton = (props: ButtonProps) => <Quiet {...props} />;
 export const pencilLook = `
   border: 0;
   border-bottom: 1.5px dashed ${color.pencil};
-  background: linear-gradient(transparent 45%, ${color.tint} 45%);
+  background: none;
+  box-shadow: inset 0 -0.86em 0 ${color.tint};
   padding: 1px 3px;
   color: ${color.ink};
 `;

@@ -9,16 +9,20 @@ import {
   readJobFile,
   readWeather,
   skyPicture,
+  tried,
+  useWorking,
   usesPicture,
   type DarkPicture,
   type Design,
   type Evaluation,
   type FieldPicture,
+  type Figure,
   type FieldProblem,
   type JobClimate,
   type Guess,
   type JobFileReading,
   type Mapping,
+  type Operation,
   type ReadingPlace,
   type LifePicture,
   type SkyPicture,
@@ -27,9 +31,17 @@ import {
 } from '@ivolt/core';
 import { expose } from 'comlink';
 
+let held: Design | null = null;
+
 /** The computation, away from the thread that types. */
 const core = {
-  evaluate: (design: Design, grid: JobClimate | null): Evaluation => evaluate(design, grid),
+  /** @param change the design, or what has changed of the one evaluated before */
+  evaluate: (change: Design | Operation[], grid: JobClimate | null): Evaluation => {
+    if (!Array.isArray(change)) held = change;
+    else if (held) held = tried(held, change);
+    else throw new Error('There is no design to change');
+    return evaluate(held, grid);
+  },
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
     rankGuesses(design, grid, penFor(design.units)),
   dark: (design: Design, grid: JobClimate | null): DarkPicture | null => darkPicture(design, grid),
@@ -38,6 +50,8 @@ const core = {
   field: (design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null =>
     fieldPicture(design, grid, arrayId),
   uses: (design: Design, grid: JobClimate | null): UsesPicture | null => usesPicture(design, grid),
+  useWorking: (design: Design, grid: JobClimate | null, useId: string): Figure | null =>
+    useWorking(design, grid, useId),
   life: (design: Design, grid: JobClimate | null): LifePicture | null => lifePicture(design, grid),
   problems: (design: Design): FieldProblem[] => problemsOf(design),
   readWeather: (

@@ -1,6 +1,6 @@
 import type { Use } from '@ivolt/core';
-import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { useImperativeHandle, useState, type Ref, type RefCallback } from 'react';
+import { useWindowVirtualizer, type Range } from '@tanstack/react-virtual';
+import { useCallback, useImperativeHandle, useState, type Ref, type RefCallback } from 'react';
 import { UseRow } from './UseRow';
 
 /** Brings the row of a use into sight. */
@@ -19,24 +19,35 @@ interface RowsProps {
 const ROW_PX = 36;
 const PHONE_ROW_PX = 420;
 
+/** Rows come and go so many at a time, so that between two such steps scrolling draws nothing anew. */
+const CHUNK = 12;
+
+function inChunks({ startIndex, endIndex, count }: Range): number[] {
+  const first = Math.max(0, (Math.floor(startIndex / CHUNK) - 1) * CHUNK);
+  const last = Math.min(count - 1, (Math.floor(endIndex / CHUNK) + 2) * CHUNK - 1);
+  return Array.from({ length: last - first + 1 }, (_, i) => first + i);
+}
+
 /** The rows in sight, and room for the others above and below them. */
 export function RowsInSight({ order, openId, onOpen, onAddBelow, columns, goToRef }: RowsProps) {
   const [top, setTop] = useState(0);
+  const [rowPx] = useState(() => (window.innerWidth <= 700 ? PHONE_ROW_PX : ROW_PX));
   const rows = useWindowVirtualizer({
     count: order.length,
-    estimateSize: () => (window.innerWidth <= 700 ? PHONE_ROW_PX : ROW_PX),
-    overscan: 10,
+    estimateSize: () => rowPx,
+    overscan: 0,
     scrollMargin: top,
     scrollPaddingStart: 120,
+    rangeExtractor: inChunks,
     getItemKey: (index) => order[index]?.[0] ?? index,
   });
   useImperativeHandle(goToRef, () => (id: string) => {
     const index = order.findIndex(([other]) => other === id);
     if (index >= 0) rows.scrollToIndex(index, { align: 'auto' });
   });
-  const placed: RefCallback<HTMLElement> = (element) => {
+  const placed = useCallback<RefCallback<HTMLElement>>((element) => {
     if (element) setTop(Math.round(element.getBoundingClientRect().top + window.scrollY));
-  };
+  }, []);
   const items = rows.getVirtualItems();
   const above = (items[0]?.start ?? top) - top;
   const below = rows.getTotalSize() - ((items.at(-1)?.end ?? top) - top);

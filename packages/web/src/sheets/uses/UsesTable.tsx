@@ -35,6 +35,12 @@ const Frame = styled(Scroll)`
   td {
     vertical-align: top;
   }
+  table[data-long='true'] {
+    table-layout: fixed;
+    td {
+      overflow: hidden;
+    }
+  }
   ${site} {
     overflow: visible;
     font-size: 16px;
@@ -138,6 +144,17 @@ function focusCell(row: string, column: string, tries = 12): void {
   });
 }
 
+/** Widths of the columns of a long table, px: fixed, so that rows that come into sight do not move the others. */
+const WIDTHS = [146, 62, 40, 62, 64, 34, 50, 54, 56, 78, 84] as const;
+
+const Columns = () => (
+  <colgroup>
+    {WIDTHS.map((width, i) => (
+      <col key={HEADINGS[i]} style={{ width }} />
+    ))}
+  </colgroup>
+);
+
 /** A table longer than this draws only the rows in sight. */
 const MOST_AT_ONCE = 60;
 
@@ -150,6 +167,7 @@ export const UsesTable = memo(function UsesTable() {
   const [problems, setProblems] = useState<string[]>([]);
   const [openId, setOpenId] = useState<string | null>(null);
   const whole = useContext(WholeTable);
+  const long = !whole && order.length > MOST_AT_ONCE;
   const table = useRef<HTMLTableElement>(null);
   const goToRef = useRef<GoTo>(null);
 
@@ -193,7 +211,8 @@ export const UsesTable = memo(function UsesTable() {
   return (
     <>
       <Frame onPaste={paste}>
-        <Table ref={table} onKeyDown={keys} aria-label="Uses">
+        <Table ref={table} onKeyDown={keys} aria-label="Uses" data-long={long}>
+          {long ? <Columns /> : null}
           <thead>
             <tr>
               {HEADINGS.map((heading) => (
@@ -203,7 +222,7 @@ export const UsesTable = memo(function UsesTable() {
               ))}
             </tr>
           </thead>
-          {whole || order.length <= MOST_AT_ONCE ? (
+          {!long ? (
             order.map(([id, use], index) => (
               <UseRow
                 key={id}
