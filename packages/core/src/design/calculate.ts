@@ -83,8 +83,10 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
         })),
       )
     : null;
-  const made = energy && madeOf(arrays, energy);
   const needs = bankNeeds(design, bank, loads, energy?.chargeAmps ?? 0);
+  let made: Float64Array[] | null = null;
+  let meanDays: MeanDay[] | null = null;
+  let fit: BankFit | null = null;
   const most = needs.reduce((most, need) => (need.ratedWh > most.ratedWh ? need : most));
   return {
     design,
@@ -96,10 +98,18 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
     bankGoverning: most.ratedWh > 0 ? most : null,
     arrays,
     energy,
-    made,
-    meanDays:
-      made && made.map((watts, month) => meanDay(walkBankOf(design, bank), watts, usedIn(loads, month))),
-    fit: fitOf(design),
+    // wanted by the sheets and not by every remedy and guess that is tried
+    get made() {
+      return (made ??= energy && madeOf(arrays, energy));
+    },
+    get meanDays() {
+      return (meanDays ??=
+        this.made?.map((watts, month) => meanDay(walkBankOf(design, bank), watts, usedIn(loads, month))) ??
+        null);
+    },
+    get fit() {
+      return (fit ??= fitOf(design));
+    },
   };
 }
 

@@ -53,7 +53,8 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
     const spec = fieldAt(path);
     if (entry.from !== 'guess' || !spec.error || small.has(useOf(path))) return [];
     const step = spec.error.as === 'share' ? entry.value * spec.error.size : spec.error.size;
-    const tried = [entry.value - step, entry.value + step].map((value) =>
+    const values = NO_MARGIN.test(path) ? [] : [entry.value - step, entry.value + step];
+    const tried = values.map((value) =>
       marginsOf(
         calculate(withValueAt(design, `${path}/value`, Math.min(spec.max, Math.max(spec.min, value))), grid),
       ),
@@ -72,6 +73,9 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
     ];
   });
 }
+
+/** Figures that decide whether the bank fits and what it costs, and move no margin. */
+const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)/;
 
 const useOf = (path: string) => /^\/uses\/([^/]+)\//.exec(path)?.[1] ?? '';
 

@@ -66,13 +66,13 @@ describe('the margin', () => {
 
 describe('the guess list', () => {
   it('puts those that could change the verdict first', () => {
-    show(<GuessTable most={5} />);
+    show(<GuessTable most={5} />, undefined, undefined, true);
     const [, first, ...rest] = screen.getAllByRole('row');
     expect(first?.textContent).toMatch(/could change the verdict/);
     expect(rest).toHaveLength(4);
   });
   it('has nothing to say once all is measured', () => {
-    const { store } = show(<GuessTable most={5} />);
+    const { store } = show(<GuessTable most={5} />, undefined, undefined, true);
     act(() => void store.dispatch(jobActions.guessesRanked([])));
     expect(screen.getByText(/No guesses left/)).toBeTruthy();
   });

@@ -5,6 +5,10 @@ import { useAppSelector } from '../app/store';
 import { patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
 
+const REST_MS = 150;
+/** Changes closer than this are of one flurry. */
+const FLURRY_MS = 500;
+
 export type Ask<T> = (core: Remote<Core>, design: Design, grid: JobClimate | null) => Promise<T>;
 
 /**
@@ -16,7 +20,7 @@ export function useReckoned<T>(ask: Ask<T>, about: string): T | null {
   const design = useAppSelector(({ job }) => job.design);
   const grid = useAppSelector(({ job }) => job.climate.grid);
   const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
-  const state = useRef({ busy: false, stale: false, closed: false });
+  const state = useRef({ busy: false, stale: false, closed: false, changedAt: -FLURRY_MS });
   const latest = useRef({ ask, design, grid, about });
   useEffect(() => {
     latest.current = { ask, design, grid, about };
@@ -39,9 +43,14 @@ export function useReckoned<T>(ask: Ask<T>, about: string): T | null {
       }
       own.busy = false;
     };
-    void think();
+    // while one change follows another the tally comes first, and pictures wait until it rests
+    const rested = performance.now() - own.changedAt > FLURRY_MS;
+    own.changedAt = performance.now();
+    if (rested) void think();
+    const timer = rested ? undefined : setTimeout(() => void think(), REST_MS);
     return () => {
       own.closed = true;
+      clearTimeout(timer);
     };
   }, [ask, about, design, grid]);
   return reckoned?.about === about ? reckoned.value : null;

@@ -118,18 +118,18 @@ describe('place', () => {
 describe('bank', () => {
   it('says what governs its size', () => {
     show(<BankSheet />);
-    const row = screen.getByText('the days to carry').closest('tr')!;
+    const row = screen.getByText('the days to carry when it is old').closest('tr')!;
     expect(row.getAttribute('data-chosen')).toBe('true');
-    expect(plain(row.textContent)).toMatch(/22\.\d kWh3governs/);
+    expect(plain(row.textContent)).toMatch(/2\d\.\d kWh3governs/);
     expect(answer('bank')).toMatch(/^Not so long: 1\.8 days/);
   });
   it('asks for frost protection only of a chemistry that wants it', () => {
     const { store, unmount } = show(<BankSheet />);
-    fireEvent.click(screen.getByRole('checkbox'));
+    fireEvent.click(screen.getByRole('checkbox', { name: /stops charging/ }));
     expect(store.getState().job.design?.bank.coldProtected).toBe(false);
     unmount();
     show(<BankSheet />, withValueAt(dairy, '/bank/chemistry', 'flooded'));
-    expect(screen.queryByRole('checkbox')).toBeNull();
+    expect(screen.queryByRole('checkbox', { name: /stops charging/ })).toBeNull();
   });
 });
 

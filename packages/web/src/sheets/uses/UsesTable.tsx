@@ -35,6 +35,9 @@ const Frame = styled(Scroll)`
   td {
     vertical-align: top;
   }
+  tbody {
+    isolation: isolate;
+  }
   table[data-long='true'] {
     table-layout: fixed;
     td {
