@@ -127,6 +127,7 @@ export function honeyHouse(): Design {
         length: measured(mm(40)),
         width: measured(mm(18)),
         height: measured(mm(16)),
+        headroom: chosen(mm(4)),
         carries: catalogue(360),
         door: measured(mm(30)),
       },

@@ -50,6 +50,10 @@ const Find = styled.input`
   background: ${color.tint};
   padding: 5px 6px;
   color: ${color.ink};
+  &::placeholder {
+    color: ${color.soft};
+    opacity: 1;
+  }
 `;
 
 function about({ form, given, watts, hours, range, source, dc }: TypicalUse): string {
