@@ -70,8 +70,9 @@ test('a phone has targets a glove can hit, and text it can read', async ({ brows
     [...document.querySelectorAll<HTMLElement>('main input, main button, nav a')]
       .map((element) => ({
         text: element.outerHTML.slice(0, 80),
-        box: element.getBoundingClientRect(),
-        size: parseFloat(getComputedStyle(element).fontSize),
+        // the words of a tick are its target too
+        box: (element.closest('label') ?? element).getBoundingClientRect(),
+        size: parseFloat(getComputedStyle(element.closest('label') ?? element).fontSize),
       }))
       .filter(({ box, size }) => box.width > 0 && (box.height < 24 || size < 16))
       .map(({ text, box, size }) => `${text} ${box.height} ${size}`),

@@ -1,4 +1,4 @@
-import { monthName, shortMonth } from '@ivolt/core';
+import { shortMonth } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { color, site } from './tokens';
 
@@ -45,7 +45,6 @@ export function MonthStrip({
         <button
           key={other}
           type="button"
-          aria-label={monthName(other)}
           aria-pressed={other === month}
           onClick={() => onShow(other)}
         >
