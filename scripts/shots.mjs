@@ -9,7 +9,11 @@ const VIEWS = [
   { file: 'cover', job: 'Vale', sheet: '' },
   { file: 'uses', job: 'Vale', sheet: 'uses' },
   { file: 'place', job: 'Sula', sheet: 'place' },
+  { file: 'use-in-full', job: 'Honey', sheet: 'uses', press: 'Extractor motor in full', at: 'table' },
+  { file: 'day', job: 'Honey', sheet: 'uses', at: '#uses-day' },
   { file: 'bank', job: 'Vale', sheet: 'bank' },
+  { file: 'bank-home', job: 'Honey', sheet: 'bank', at: '#bank-home' },
+  { file: 'bank-cost', job: 'Honey', sheet: 'bank', at: '#bank-suits' },
   { file: 'array', job: 'Vale', sheet: 'array' },
   { file: 'field', job: 'Vale', sheet: 'array', at: '#array-field' },
   { file: 'skyline', job: 'Vale', sheet: 'array', at: '#array-skyline' },
@@ -30,15 +34,23 @@ const browser = await chromium.launch({
 });
 try {
   const { jobs } = await (await fetch(`${server.address}/api/jobs`)).json();
-  for (const { file, path, job, sheet, at, theme = 'paper', width = 1280, height = 800 } of VIEWS) {
+  for (const view of VIEWS) {
+    const { file, path, job, sheet, press, at, theme = 'paper', width = 1280, height = 800 } = view;
     const page = await browser.newPage({ viewport: { width, height } });
     await page.addInitScript((name) => localStorage.setItem('ivolt-theme', name), theme);
     await page.goto(
       `${server.address}${path ?? `/jobs/${jobs.find(({ name }) => name.startsWith(job)).id}/${sheet}`}`,
     );
     await page.waitForTimeout(1800);
-    if (at) await page.evaluate((part) => document.querySelector(part).scrollIntoView(), at);
-    if (at) await page.waitForTimeout(600);
+    if (press) await page.getByRole('button', { name: press, exact: true }).click();
+    if (at) {
+      // clear of the header that stays on top
+      await page.evaluate((part) => {
+        document.querySelector(part).scrollIntoView();
+        window.scrollBy(0, -96);
+      }, at);
+      await page.waitForTimeout(600);
+    }
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${file}.png`) });
     await page.close();
   }

@@ -29,6 +29,8 @@ export interface FieldPicture {
   /** Mean daily irradiation by month (12), then tilt, then azimuth, kWh/m². */
   months: Float64Array[];
   usedWh: number[];
+  /** Mean watts from the bank in each half hour of the day, by month. */
+  usedW: number[][];
   /** The plane there is, and its own months; tilt and azimuth are null where it has no one direction. */
   own: { tiltDeg: number | null; azimuthDeg: number | null; months: number[] };
   /** Wh a day that one panel gives for each kWh/m² on it, about. */
@@ -74,6 +76,7 @@ export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: s
     azimuths: FIELD_AZIMUTHS,
     months: tiltField(climate, albedo, sky).months,
     usedWh,
+    usedW: facts.loads.months.map(({ profile }) => Array.from(profile)),
     own: {
       tiltDeg: plan.plane.kind === 'seasonal' ? null : plan.plane.tilt.value,
       azimuthDeg: plan.plane.kind === 'moving' ? null : plan.plane.azimuth.value,

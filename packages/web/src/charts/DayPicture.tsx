@@ -10,8 +10,8 @@ interface Props {
   lines: readonly HourLine[];
   /** 0–11. */
   month: number;
-  /** Mean watts of what is used in that month. */
-  usedW: number;
+  /** Mean watts of what is used in each half hour of that month's day. */
+  used: readonly number[];
   /** Solar hours the sun is up behind a panel to the equator. */
   behind: readonly (readonly [number, number])[];
 }
@@ -25,13 +25,14 @@ const INKS = { chosen: color.act, equator: color.sun, split: color.stored } as c
 const DASHES = { chosen: undefined, equator: undefined, split: '7 4' } as const;
 
 /** A mean day by the hour: what each direction makes, over what is used; hatched where the sun is up behind the panel. */
-export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind }: Props) {
+export const DayPicture = memo(function DayPicture({ lines, month, used, behind }: Props) {
   const [ref, width] = useWidth(640);
   const narrow = width < NARROW;
   const left = narrow ? 62 : 50;
   const height = narrow ? PLOT + lines.length * NAME_ROW - 14 : PLOT;
   const x = scaleLinear([3, 21], [left, width - 8]);
-  const most = Math.max(...lines.flatMap(({ watts }) => watts[month] ?? []), usedW, 1);
+  const any = used.some((watts) => watts > 0);
+  const most = Math.max(...lines.flatMap(({ watts }) => watts[month] ?? []), ...used, 1);
   const y = scaleLinear([0, most * 1.05], [PLOT - FOOT, TOP]);
   const hour = (step: number, steps: number) => ((step + 0.5) * 24) / steps;
   const path = (watts: readonly number[]) =>
@@ -44,7 +45,7 @@ export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind
         height={height}
         viewBox={`0 0 ${width} ${height}`}
         role="img"
-        aria-label={describe(lines, month, usedW)}
+        aria-label={describe(lines, month, used)}
       >
         <defs>
           <pattern
@@ -84,9 +85,10 @@ export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind
           </text>
         ))}
         <g clipPath="url(#day-frame)">
-          {usedW > 0 ? (
+          {any ? (
             <path
-              d={`M${x(3)} ${y(usedW)}H${x(21)}`}
+              d={steps(used, x, y)}
+              fill="none"
               stroke={color.ink}
               strokeWidth="1.5"
               strokeDasharray="2 4"
@@ -104,9 +106,9 @@ export const DayPicture = memo(function DayPicture({ lines, month, usedW, behind
           ))}
         </g>
         <path d={`M${left} ${y(0)}H${width - 8}`} stroke={color.ink} strokeWidth="1.5" />
-        {usedW > 0 ? (
-          <text x={x(3) + 4} y={y(usedW) - 5} stroke={color.paper} strokeWidth="3" paintOrder="stroke">
-            used, spread over the day
+        {any ? (
+          <text x={x(3) + 4} y={y(used[7] ?? 0) - 5} stroke={color.paper} strokeWidth="3" paintOrder="stroke">
+            used
           </text>
         ) : null}
         <Names lines={lines} narrow={narrow} left={left} />
@@ -145,11 +147,18 @@ function Names({ lines, narrow, left }: { lines: readonly HourLine[]; narrow: bo
   );
 }
 
-function describe(lines: readonly HourLine[], month: number, usedW: number): string {
+/** A line that goes by the half hour. */
+function steps(watts: readonly number[], x: (hour: number) => number, y: (watts: number) => number): string {
+  return watts
+    .map((here, i) => `${i === 0 ? `M${x(0)} ` : 'V'}${y(here)}H${x(((i + 1) * 24) / watts.length)}`)
+    .join('');
+}
+
+function describe(lines: readonly HourLine[], month: number, used: readonly number[]): string {
   const parts = lines.map(({ label, watts }) => {
     const day = watts[month] ?? [];
     const wh = day.reduce((sum, w) => sum + w, 0) * (24 / Math.max(1, day.length));
     return `${label}: ${Math.round(Math.max(...day, 0))} watts at most, ${(wh / 1000).toFixed(1)} kilowatt-hours`;
   });
-  return `${parts.join('; ')}; used: ${Math.round(usedW)} watts on average`;
+  return `${parts.join('; ')}; used: ${Math.round(used.reduce((sum, w) => sum + w, 0) / Math.max(1, used.length))} watts on average`;
 }

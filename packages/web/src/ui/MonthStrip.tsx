@@ -42,12 +42,7 @@ export function MonthStrip({
   return (
     <Strip role="group" aria-label={label} className="screen">
       {Array.from({ length: 12 }, (_, m) => m + 1).map((other) => (
-        <button
-          key={other}
-          type="button"
-          aria-pressed={other === month}
-          onClick={() => onShow(other)}
-        >
+        <button key={other} type="button" aria-pressed={other === month} onClick={() => onShow(other)}>
           {shortMonth(other)}
         </button>
       ))}

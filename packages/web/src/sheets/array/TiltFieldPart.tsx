@@ -178,7 +178,7 @@ function Field({ field }: { field: FieldPicture }) {
       <DayPicture
         lines={field.lines}
         month={month}
-        usedW={(usedWh[month] ?? 0) / 24}
+        used={field.usedW[month] ?? []}
         behind={field.behind[month] ?? []}
       />
       <h3 style={{ marginTop: 16, fontSize: 16 }}>Tilting it anew, or one more panel</h3>
