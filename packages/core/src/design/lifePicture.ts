@@ -43,8 +43,8 @@ export interface LifePicture {
   horizon: number;
   /** Full again at, hour of a mean day by month; null where it does not fill; undefined where nothing is used. */
   fullAtH: (number | null | undefined)[];
-  /** In words: how array and bank suit one another. */
-  suits: string;
+  /** In words: how array and bank suit one another, the hours first, then harvest and charge rate. */
+  suits: string[];
 }
 
 /** Life and cost of every chemistry on this job's days, and the bus voltages side by side. Null without a place or uses. */
@@ -61,7 +61,11 @@ export function lifePicture(design: Design, grid: JobClimate | null): LifePictur
     buses: busChoices(loadW, energy.chargeAmps * facts.bank.absorptionV, design.units),
     horizon: design.bank.horizon.value,
     fullAtH: meanDays.map(({ fullAtH }, m) => (inUse[m] ? fullAtH : undefined)),
-    suits: suitsText(meanDays.filter((_, m) => inUse[m]).map(({ fullAtH }) => fullAtH)),
+    suits: [
+      suitsText(meanDays.filter((_, m) => inUse[m]).map(({ fullAtH }) => fullAtH)),
+      harvestText(facts),
+      chargeText(facts),
+    ],
   };
 }
 
@@ -113,6 +117,37 @@ function lifeRow(facts: Facts, id: Chemistry, days: ArrayLike<number>): LifeRow 
     ...lifeCost(ratedWh, price, life, design.bank.horizon.value),
     but: cold,
   };
+}
+
+/** Below this share of a day's harvest a bank has no margin; above the other it takes days to fill. Common practice. */
+const [LITTLE, MUCH] = [0.5, 3];
+
+function harvestText({ bank, energy }: Facts): string {
+  const best = Math.max(
+    0,
+    ...(energy?.months ?? []).filter(({ inUse }) => inUse).map(({ madeWh }) => madeWh),
+  );
+  if (best === 0) return 'Nothing is harvested in the months in use.';
+  const share = bank.usableWh / best;
+  const words =
+    share < LITTLE
+      ? 'little: what is not used as it comes is lost'
+      : share > MUCH
+        ? 'much: once empty it takes days to fill'
+        : 'a healthy share';
+  return `What can be stored is ${share.toFixed(1)} of the best mean day’s harvest: ${words}.`;
+}
+
+function chargeText({ bank, energy }: Facts): string {
+  const { chargeMinC, chargeMaxC, name } = bank.chemistry;
+  const rate = (energy?.chargeAmps ?? 0) / Math.max(1, bank.ah);
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  const range =
+    chargeMinC > 0
+      ? `between ${percent(chargeMinC)} and ${percent(chargeMaxC)}`
+      : `up to ${percent(chargeMaxC)}`;
+  const words = rate > chargeMaxC ? 'too hard' : rate < chargeMinC ? 'too slow' : 'inside it';
+  return `At full sun it is charged with ${percent(rate)} of its capacity an hour; healthy for ${name} is ${range}: ${words}.`;
 }
 
 const clock = (hour: number) =>

@@ -109,13 +109,25 @@ describe('life and cost', () => {
     expect(large.fullCycles).toBeLessThan(small.fullCycles);
   });
   it('says in words how array and bank suit', () => {
-    expect(life(dairy).suits).toMatch(/Full again between|hardly leaves full/);
+    expect(life(dairy).suits[0]).toMatch(/Full again between|hardly leaves full/);
     const dim = withValueAt(withValueAt(dairy, '/arrays/a1/count', chosen(1)), '/arrays/a1/strings', {
       ...dairy.arrays.a1!.strings,
       series: chosen(1),
       parallel: chosen(1),
     });
-    expect(life(dim).suits).toMatch(/no month in use is it full/);
+    expect(life(dim).suits[0]).toMatch(/no month in use is it full/);
+  });
+  it('sets the bank beside a day’s harvest, and its charge beside the limit, by hand', () => {
+    const { suits } = life(dairy);
+    const { bank, months, figures } = evaluate(dairy, climate);
+    const best = Math.max(...months.map(({ madeWh }) => madeWh));
+    expect(suits[1]).toContain(`${(bank.usableWh / best).toFixed(1)} of the best`);
+    const amps = Number(/(\d+) % of its capacity/.exec(suits[2] ?? '')?.[1]) / 100;
+    const ah = dairy.bank.parallel.value * dairy.bank.unitAh.value;
+    // twelve panels of 410 W, a little lost on the way, at 56.8 V of absorption
+    expect(amps * ah).toBeGreaterThan(0.8 * ((12 * 410) / 56.8));
+    expect(amps * ah).toBeLessThan((12 * 410) / 56.8);
+    expect(figures['bank.hours']!.value).toBeGreaterThan(0);
   });
   it('waits for the uses and the place', () => {
     expect(lifePicture({ ...dairy, uses: {} }, climate)).toBeNull();

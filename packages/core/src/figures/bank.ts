@@ -1,4 +1,4 @@
-import { autonomyDays } from '../bank';
+import { autonomyDays, peukertHours } from '../bank';
 import type { Facts } from '../design/calculate';
 import { figure, step, type Figure, type Pen } from './figure';
 
@@ -10,7 +10,7 @@ export const BANK_SCHOOLS = {
 } as const;
 
 export function bankFigures(facts: Facts, pen: Pen): Figure[] {
-  const { design, bank, bankNeeds, bankGoverning, energy } = facts;
+  const { design, bank, bankNeeds, bankGoverning, energy, loads } = facts;
   const keeps = [
     step('usable depth', `× ${(design.bank.depth.value / 100).toFixed(2)}`),
     step(`capacity at ${pen(bank.coldestC, 'temperature')}`, `× ${bank.temperatureFactor.toFixed(2)}`),
@@ -19,6 +19,11 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
   const sunHours = energy?.worst?.poaKWhm2 ?? null;
   const formula = sunHours === null ? null : autonomyDays(sunHours, design.energy.service === 'critical');
   const steady = Math.abs(bank.wantedWh - bank.dailyWh * design.bank.days.value) < 0.01 * bank.wantedWh;
+  const amps =
+    (loads.largestRunning?.runningW ?? 0) / (design.supply.inverterEfficiency.value / 100) / design.busVolts;
+  const { rateHours, peukert } = bank.chemistry;
+  const hours =
+    amps > 0 ? peukertHours(bank.ah, rateHours, peukert, amps) * (design.bank.depth.value / 100) : null;
   return [
     figure(pen, 'bank.usable', 'bank', 'usable', bank.usableWh, 'energy', {
       steps: [
@@ -40,6 +45,18 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
         formula === null
           ? null
           : `The autonomy formula of Messenger & Ventre (from memory) gives ${pen(formula, 'days')} for ${pen(sunHours ?? 0, 'hours')} of peak sun in the worst month.`,
+    }),
+    figure(pen, 'bank.hours', 'bank', 'at everything at once it lasts', hours, 'hours', {
+      steps:
+        hours === null
+          ? []
+          : [
+              step('everything at once, from the bank', pen(amps, 'current')),
+              step(`capacity at the ${bank.chemistry.rateHours}-hour rate`, pen(bank.ah, 'charge')),
+              step('Peukert’s exponent', String(bank.chemistry.peukert)),
+              step('usable depth', `× ${(design.bank.depth.value / 100).toFixed(2)}`),
+            ],
+      source: 'Peukert 1897: hours × (capacity ÷ (amps × hours))^exponent, of the usable part; at 25 °C.',
     }),
     figure(pen, 'bank.need', 'bank', 'rated energy asked for', bankGoverning?.ratedWh ?? null, 'energy', {
       steps:

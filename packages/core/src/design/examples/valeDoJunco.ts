@@ -55,6 +55,7 @@ export function valeDoJunco(): Design {
       ...usualBank('lfp', 48),
       days: chosen(2),
       unitAh: catalogue(200),
+      unit: { ...usualBank('lfp', 48).unit, height: catalogue(240), mass: catalogue(88) },
       parallel: chosen(2),
       coldest: guess(6),
     },

@@ -83,6 +83,9 @@ export function BankSheet() {
           <FigureBlock label="carried">
             <Ink id="bank.days" />
           </FigureBlock>
+          <FigureBlock label="at everything at once">
+            <Ink id="bank.hours" />
+          </FigureBlock>
         </Row>
         <div style={{ marginTop: 12 }}>
           <Tick

@@ -46,7 +46,9 @@ function Suits({ picture }: { picture: LifePicture }) {
   return (
     <Section aria-labelledby="bank-suits">
       <h2 id="bank-suits">How array and bank suit</h2>
-      <p>{picture.suits}</p>
+      {picture.suits.map((words) => (
+        <p key={words}>{words}</p>
+      ))}
       <Scroll style={{ marginTop: 8 }} tabIndex={0} role="group" aria-label="Full again at, by month">
         <Table style={{ maxWidth: 720 }}>
           <thead>
