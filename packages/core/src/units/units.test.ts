@@ -184,3 +184,46 @@ describe('coordinates', () => {
     expect(parsePlace('95, 10')).toBeUndefined();
   });
 });
+
+describe('what stands in a kitchen, a shed and a bilge', () => {
+  it.each([
+    ['50 gal', 'volume', 189.2706],
+    ['2 m³', 'volume', 2000],
+    ['300 L', 'volume', 300],
+    ['60 °F', 'rise', 33.3333],
+    ['40 K', 'rise', 40],
+    ['40 psi', 'pressure', 275.7903],
+    ['2.5 bar', 'pressure', 250],
+    ['15 mi', 'road', 24.14016],
+    ['290 Wh/mi', 'perDistance', 180.1976],
+    ['180 Wh/km', 'perDistance', 180],
+    ['48"', 'size', 1219.2],
+    [`3'6"`, 'size', 1066.8],
+    ['60 lb', 'mass', 27.2155],
+    ['120 W/K', 'perKelvin', 120],
+    ['3 days', 'hours', 72],
+    ['15 years', 'years', 15],
+    ['5A*230V*0.8', 'power', 920],
+  ] as const)('%s as %s', (text, quantity, value) => {
+    const parsed = read(text, quantity);
+    expect(parsed.ok && parsed.value).toBeCloseTo(value, 3);
+  });
+  it('a rise of 60 °F is no temperature: nothing is taken off it', () => {
+    expect(toStored(60, 'rise', '°F')).toBeCloseTo(33.333, 3);
+    expect(toStored(60, 'temperature', '°F')).toBeCloseTo(15.556, 3);
+    expect(fromStored(40, 'rise', '°F')).toBeCloseTo(72, 6);
+  });
+  it.each([
+    ['5 A/h', 'power', /amps are the rate itself/],
+    ['5 A/h', 'current', /amps are the rate itself.*wants amps/],
+    ['1200 W', 'charge', /how fast energy flows.*100 Ah/],
+    ['12 V', 'power', /Multiply by the amps, as in 5A\*12 V/],
+    ['3 kWh', 'power', /is energy/],
+    ['60 W', 'energy', /Energy is power × time/],
+    ['10 L', 'mass', /is a volume\. This wants a mass/],
+    ['5 bar', 'distance', /is a pressure/],
+  ] as const)('%s where %s is meant is explained', (text, quantity, message) => {
+    const parsed = read(text, quantity);
+    expect(parsed.ok ? '' : parsed.message.replace(/\s/g, ' ')).toMatch(message);
+  });
+});

@@ -7,6 +7,7 @@ import { Tick } from '../../ui/controls';
 import { Select, type Choice } from '../../ui/Opener';
 import { FigureBlock } from '../../ui/FigureBlock';
 import { Ink } from '../../ui/Ink';
+import { Heads } from '../../ui/Heads';
 import { Row, Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../ui/Pencil';
 import { HomePart } from './HomePart';
@@ -104,18 +105,7 @@ export function BankSheet() {
         <h2 id="bank-governs">What governs its size</h2>
         <Scroll>
           <Table style={{ maxWidth: 560 }}>
-            <thead>
-              <tr>
-                <th scope="col">By</th>
-                <th scope="col" className="n">
-                  Rated
-                </th>
-                <th scope="col" className="n">
-                  In parallel
-                </th>
-                <th scope="col">So</th>
-              </tr>
-            </thead>
+            <Heads of={['By', ['Rated'], ['In parallel'], 'So']} />
             <tbody>
               {(evaluation?.bank.needs ?? []).map(({ school, name, rated, parallel, governs }) => (
                 <tr key={school} data-chosen={governs}>

@@ -11,6 +11,7 @@ import {
 } from '@ivolt/core';
 import { useDesign } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
+import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../ui/Pencil';
 
@@ -84,20 +85,7 @@ function Buses({ picture, shown }: { picture: LifePicture; shown: Show }) {
       <h2 id="bank-buses">12, 24 and 48 V side by side</h2>
       <Scroll>
         <Table style={{ maxWidth: 560 }}>
-          <thead>
-            <tr>
-              <th scope="col">Bus</th>
-              <th scope="col" className="n">
-                Everything at once
-              </th>
-              <th scope="col" className="n">
-                Charging
-              </th>
-              <th scope="col" className="n">
-                Cable to the inverter
-              </th>
-            </tr>
-          </thead>
+          <Heads of={['Bus', ['Everything at once'], ['Charging'], ['Cable to the inverter']]} />
           <tbody>
             {picture.buses.map(({ volts, loadA, chargeA, cable, mm2 }) => (
               <tr key={volts} data-chosen={volts === busVolts}>
@@ -128,35 +116,19 @@ function Costs({ picture, shown }: { picture: LifePicture; shown: Show }) {
       </Row>
       <Scroll style={{ marginTop: 12 }}>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">Chemistry</th>
-              <th scope="col" className="n">
-                Rated
-              </th>
-              <th scope="col" className="n">
-                Mass
-              </th>
-              <th scope="col" className="n">
-                A rated kWh
-              </th>
-              <th scope="col" className="n">
-                Cycles last
-              </th>
-              <th scope="col" className="n">
-                Shelf
-              </th>
-              <th scope="col" className="n">
-                Bought in {formatNumber(picture.horizon, 0)} years
-              </th>
-              <th scope="col" className="n">
-                In all
-              </th>
-              <th scope="col" className="n">
-                A kWh used
-              </th>
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'Chemistry',
+              ['Rated'],
+              ['Mass'],
+              ['A rated kWh'],
+              ['Cycles last'],
+              ['Shelf'],
+              [`Bought in ${formatNumber(picture.horizon, 0)} years`],
+              ['In all'],
+              ['A kWh used'],
+            ]}
+          />
           <tbody>
             {picture.rows.map((row) => (
               <Line key={row.chemistry} row={row} shown={shown} />

@@ -2,6 +2,7 @@ import { chosen, examples, measured, withValueAt } from '@ivolt/core';
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { oneArray } from '../../../../core/src/testing/dairy';
 import { plain, show } from '../../testing/evaluated';
+import { choose, press, type } from '../../testing/hands';
 import { BankSheet } from './BankSheet';
 
 jest.mock('../../workers/core', () =>
@@ -10,14 +11,6 @@ jest.mock('../../workers/core', () =>
 
 const dairy = oneArray();
 const honey = examples().find(({ id }) => id === 'honey-house')!.design;
-const press = (name: string | RegExp) =>
-  act(() => void fireEvent.click(screen.getByRole('button', { name })));
-const type = (label: string | RegExp, value: string) =>
-  act(() => void fireEvent.change(screen.getByRole('textbox', { name: label }), { target: { value } }));
-const choose = (field: RegExp, option: RegExp) => {
-  press(field);
-  act(() => void fireEvent.click(screen.getByRole('option', { name: option })));
-};
 const bank = (store: ReturnType<typeof show>['store']) => store.getState().job.design!.bank;
 
 describe('where it lives', () => {

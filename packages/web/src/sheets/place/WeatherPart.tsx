@@ -5,29 +5,19 @@ import {
   type WeatherProblem,
   type WeatherReading,
 } from '@ivolt/core';
-import { useRef, useState, type DragEvent } from 'react';
-import { styled } from 'styled-components';
+import { useState } from 'react';
 import { api } from '../../api/client';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
+import { FileDrop } from '../../ui/FileDrop';
 import { Note, Row, Section } from '../../ui/layout';
 import { Sentences } from '../../ui/TextSheet';
-import { color } from '../../ui/tokens';
 import { patientCore } from '../../workers/core';
 import { MappingForm, type Mapped } from './MappingForm';
 import { MonthsPaste } from './MonthsPaste';
 import { pathOf, placeIn } from './usePlaceEdits';
-
-const Drop = styled.div`
-  border: 1.5px dashed ${color.pencil};
-  padding: 12px 14px;
-  max-width: 640px;
-  &[data-over='true'] {
-    background: ${color.tint};
-  }
-`;
 
 const KIND_WORDS = {
   epw: 'an EPW file',
@@ -45,11 +35,9 @@ export function WeatherPart({ placeId }: { placeId: string }) {
   const design = useDesign();
   const jobId = useAppSelector(({ job }) => job.id);
   const place = placeIn(design, placeId);
-  const file = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState('');
   const [problems, setProblems] = useState<WeatherProblem[]>([]);
   const [mapped, setMapped] = useState<Mapped | null>(null);
-  const [over, setOver] = useState(false);
   const where =
     place.lat && place.lon
       ? { latDeg: place.lat.value, lonDeg: place.lon.value, altitudeM: place.altitude?.value ?? null }
@@ -100,8 +88,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
       setBusy('');
     }
   };
-  const open = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const open = async (chosen: File) => {
     setMapped(null);
     if (chosen.size > WEATHER_FILE_LIMIT_BYTES) {
       const size = Math.ceil(chosen.size / 1024 / 1024);
@@ -114,11 +101,6 @@ export function WeatherPart({ placeId }: { placeId: string }) {
       ]);
     }
     await read(new Uint8Array(await chosen.arrayBuffer()), chosen.name, null, true);
-  };
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    void open(event.dataTransfer.files[0]);
   };
   const { weather } = place;
   return (
@@ -148,62 +130,38 @@ export function WeatherPart({ placeId }: { placeId: string }) {
           </Row>
         </>
       ) : null}
-      <Drop
-        className="screen"
-        data-over={over}
-        style={{ marginTop: weather ? 14 : 0 }}
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={drop}
-      >
-        <Row style={{ alignItems: 'center' }}>
-          <Action onPress={() => file.current?.click()}>
-            {weather ? 'Read another file' : 'Read a file'}
-          </Action>
-          <MonthsPaste
-            onText={(text, close) => {
-              const bytes = new TextEncoder().encode(text);
-              void patientCore()
-                .readWeather(bytes, 'pasted months', where, null)
-                .then(async (reading) => {
-                  if (reading.ok === true) close();
-                  await take(
-                    reading.ok === 'map'
-                      ? {
-                          ok: false,
-                          problems: [
-                            { line: null, column: null, message: 'Twelve lines are wanted, one a month' },
-                          ],
-                        }
-                      : reading,
-                    null,
-                    'pasted months',
-                  );
-                });
-            }}
-            problems={problems.map(problemWords)}
-          />
-        </Row>
-        <Note style={{ marginTop: 4 }}>
-          EPW, TMY3-style or hourly CSV, gzipped or not; or drop one here. It is read on this machine and kept
-          with the job.
-        </Note>
-      </Drop>
-      <input
-        ref={file}
-        type="file"
-        hidden
-        aria-label="Weather file"
+      <FileDrop
+        label="Weather file"
+        press={weather ? 'Read another file' : 'Read a file'}
         accept=".epw,.csv,.txt,.gz,.tsv"
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          event.target.value = '';
-          void open(chosen);
-        }}
-      />
+        about="EPW, TMY3-style or hourly CSV, gzipped or not; or drop one here. It is read on this machine and kept with the job."
+        top={weather ? 14 : 0}
+        onFile={(chosen) => void open(chosen)}
+      >
+        <MonthsPaste
+          onText={(text, close) => {
+            const bytes = new TextEncoder().encode(text);
+            void patientCore()
+              .readWeather(bytes, 'pasted months', where, null)
+              .then(async (reading) => {
+                if (reading.ok === true) close();
+                await take(
+                  reading.ok === 'map'
+                    ? {
+                        ok: false,
+                        problems: [
+                          { line: null, column: null, message: 'Twelve lines are wanted, one a month' },
+                        ],
+                      }
+                    : reading,
+                  null,
+                  'pasted months',
+                );
+              });
+          }}
+          problems={problems.map(problemWords)}
+        />
+      </FileDrop>
       {busy ? <Note role="status">{busy}</Note> : null}
       <Sentences texts={problems.map(problemWords)} wrong />
       {mapped ? (

@@ -6,6 +6,7 @@ import { applyRemedy } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
+import { Heads } from '../../ui/Heads';
 import { Note, Scroll, Section, Table } from '../../ui/layout';
 import { MonthStrip } from '../../ui/MonthStrip';
 
@@ -57,23 +58,9 @@ function Costs({ picture }: { picture: UsesPicture }) {
       <h2 id="uses-costs">What costs the most</h2>
       <Scroll>
         <Table style={{ maxWidth: 640 }}>
-          <thead>
-            <tr>
-              <th scope="col">In {monthName(picture.month)}</th>
-              <th scope="col" className="n">
-                A day
-              </th>
-              <th scope="col" className="n">
-                Of all
-              </th>
-              <th scope="col" className="n">
-                Panels
-              </th>
-              <th scope="col" className="n">
-                Of the bank
-              </th>
-            </tr>
-          </thead>
+          <Heads
+            of={[`In ${monthName(picture.month)}`, ['A day'], ['Of all'], ['Panels'], ['Of the bank']]}
+          />
           <tbody>
             {picture.costs.slice(0, 8).map(({ useId, name, wh, share, modules, bankWh }) => (
               <tr key={useId}>
@@ -100,21 +87,7 @@ function Savings({ picture }: { picture: UsesPicture }) {
       <h2 id="uses-savings">What changing it would save</h2>
       <Scroll>
         <Table style={{ maxWidth: 720 }}>
-          <thead>
-            <tr>
-              <th scope="col">Change</th>
-              <th scope="col" className="n">
-                A day
-              </th>
-              <th scope="col" className="n">
-                Panels
-              </th>
-              <th scope="col" className="n">
-                Of the bank
-              </th>
-              <th scope="col">Try it</th>
-            </tr>
-          </thead>
+          <Heads of={['Change', ['A day'], ['Panels'], ['Of the bank'], 'Try it']} />
           <tbody>
             {picture.savings.map(({ useId, name, what, why, savesWh, modules, bankWh, remedy }) => (
               <tr key={`${useId} ${what}`}>
@@ -156,30 +129,18 @@ function Stages({ picture }: { picture: UsesPicture }) {
       <h2 id="uses-stages">Today and later</h2>
       <Scroll>
         <Table style={{ maxWidth: 720 }}>
-          <thead>
-            <tr>
-              <th scope="col">Stage</th>
-              <th scope="col" className="n">
-                A full day
-              </th>
-              <th scope="col" className="n">
-                Worst start
-              </th>
-              <th scope="col" className="n">
-                Bank carries
-              </th>
-              <th scope="col" className="n">
-                Made to used
-              </th>
-              <th scope="col" className="n">
-                Asks for panels
-              </th>
-              <th scope="col" className="n">
-                Asks for units
-              </th>
-              <th scope="col">So</th>
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'Stage',
+              ['A full day'],
+              ['Worst start'],
+              ['Bank carries'],
+              ['Made to used'],
+              ['Asks for panels'],
+              ['Asks for units'],
+              'So',
+            ]}
+          />
           <tbody>
             {picture.stages.map(({ stage, busWh, startW, days, ratio, modules, units, stands }) => (
               <tr key={stage}>

@@ -2,6 +2,7 @@ import { blankUse, chosen, examples, measured, withValueAt, type Design, type Us
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { oneArray } from '../../../../core/src/testing/dairy';
 import { plain, show } from '../../testing/evaluated';
+import { choose, press, type } from '../../testing/hands';
 import { UsesSheet } from './UsesSheet';
 
 jest.mock('../../workers/core', () =>
@@ -11,14 +12,6 @@ jest.mock('../../workers/core', () =>
 const dairy = oneArray();
 const honey = examples().find(({ id }) => id === 'honey-house')!.design;
 const use = (store: ReturnType<typeof show>['store'], id: string) => store.getState().job.design!.uses[id]!;
-const press = (name: string | RegExp) =>
-  act(() => void fireEvent.click(screen.getByRole('button', { name })));
-const type = (label: string | RegExp, value: string) =>
-  act(() => void fireEvent.change(screen.getByRole('textbox', { name: label }), { target: { value } }));
-const choose = (field: RegExp, option: RegExp) => {
-  press(field);
-  act(() => void fireEvent.click(screen.getByRole('option', { name: option })));
-};
 const withUse = (parts: Partial<Use>): Design => ({
   ...dairy,
   uses: { x: { ...blankUse(1, 'Thing'), watts: measured(100), ...parts } },
