@@ -24,6 +24,7 @@ const node = (name) => ({
 });
 
 export default {
+  testTimeout: 30_000,
   projects: [
     node('core'),
     {
@@ -35,6 +36,7 @@ export default {
       ...node('web'),
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/packages/web/src/testing/setup.ts'],
+      setupFilesAfterEnv: ['<rootDir>/packages/web/src/testing/patience.ts'],
       // a file that the build gives an address is known by its name
       moduleNameMapper: { '\\.json\\?url$': '<rootDir>/packages/web/src/testing/fileAddress.ts' },
     },
