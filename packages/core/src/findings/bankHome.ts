@@ -30,10 +30,10 @@ function largerRooms({ bank, units }: Design, fit: BankFit, pen: Pen): Remedy[] 
   const tried = { length: lengths, width: lengths, height: heights };
   return (['length', 'width', 'height'] as const)
     .flatMap((side) => {
-      const value = tried[side]
+      const candidates = tried[side]
         .filter((enough) => enough > space[side] && enough <= space[side] + MOST_MORE_MM)
-        .sort((a, b) => a - b)
-        .find((enough) => fits({ ...space, [side]: enough }));
+        .sort((a, b) => a - b);
+      const value = leastThat(candidates, (enough) => fits({ ...space, [side]: enough }));
       const rounded = value && Math.ceil(value / step - 1e-6) * step;
       const words = { length: 'long', width: 'deep', height: 'high' }[side];
       return rounded
@@ -43,9 +43,20 @@ function largerRooms({ bank, units }: Design, fit: BankFit, pen: Pen): Remedy[] 
     .slice(0, 2);
 }
 
+/** The least of rising values that is enough, where all above it are too; undefined where none is. */
+function leastThat(rising: readonly number[], enough: (value: number) => boolean): number | undefined {
+  let [from, to] = [0, rising.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (enough(rising[middle] ?? 0)) to = middle;
+    else from = middle + 1;
+  }
+  return rising[from];
+}
+
 /** A room is not made larger by more than this. */
 const MOST_MORE_MM = 1500;
-const MOST_IN_A_ROW = 12;
+const MOST_IN_A_ROW = 8;
 
 /** Sums of a few of two or three lengths: what a row of pieces, some turned, comes to. */
 function sums([first = 1, ...rest]: number[]): number[] {
