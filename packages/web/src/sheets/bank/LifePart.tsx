@@ -89,7 +89,7 @@ function Buses({ picture, shown }: { picture: LifePicture; shown: Show }) {
           <tbody>
             {picture.buses.map(({ volts, loadA, chargeA, cable, mm2 }) => (
               <tr key={volts} data-chosen={volts === busVolts}>
-                <td>{volts} V</td>
+                <td>{volts}&nbsp;V</td>
                 <td className={loadA > HARD_AMPS ? 'n bad' : 'n'}>{shown(loadA, 'current')}</td>
                 <td className={chargeA > HARD_AMPS ? 'n bad' : 'n'}>{shown(chargeA, 'current')}</td>
                 <td className={cable ? 'n' : 'n bad'}>{cable ?? `${Math.round(mm2)} mm² in several`}</td>
