@@ -64,6 +64,12 @@ export function patchedWherePossible<T>(
   document: T,
   operations: readonly Operation[],
 ): { document: T; left: Operation[] } {
+  // nearly always all of it applies, and then one copy is enough
+  try {
+    return { document: patched(document, operations), left: [] };
+  } catch (error) {
+    if (!(error instanceof PatchError)) throw error;
+  }
   let result = document;
   const left: Operation[] = [];
   for (const operation of operations) {
