@@ -3,6 +3,7 @@ import type { BankPicture } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
 import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -31,15 +32,7 @@ export const BankRuler = memo(function BankRuler({ picture }: { picture: BankPic
         aria-label={`${label(usableWh)} usable of ${label(ratedWh)} rated${days === null ? '' : `, ${days.toFixed(1)} days; ${wantedDays} asked for`}`}
       >
         <defs>
-          <pattern
-            id="kept"
-            width="7"
-            height="7"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(-45)"
-          >
-            <path d="M0 0V7" stroke={color.rule} strokeWidth="2" />
-          </pattern>
+          <Hatch id="kept" gap={7} weight={2} ink={color.rule} turn={-45} />
         </defs>
         <rect
           x={x(usableWh)}

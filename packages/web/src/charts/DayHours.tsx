@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { area, stack } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -133,24 +134,12 @@ function Names({
 const kwh = (wh: number) => (wh >= 1000 ? `${(wh / 1000).toFixed(2)} kWh` : `${Math.round(wh)} Wh`);
 
 function Patterns() {
-  const hatch = (id: string, angle: number, gap: number, weight: number) => (
-    <pattern
-      id={`day-${id}`}
-      width={gap}
-      height={gap}
-      patternUnits="userSpaceOnUse"
-      patternTransform={`rotate(${angle})`}
-    >
-      <rect width={gap} height={gap} fill={color.paper} />
-      <path d={`M0 0V${gap}`} stroke={color.ink} strokeWidth={weight} />
-    </pattern>
-  );
   return (
     <defs>
-      {hatch('lean', 45, 5, 2.4)}
-      {hatch('rise', -45, 7, 2)}
-      {hatch('level', 90, 5, 1.6)}
-      {hatch('thin', 0, 6, 1)}
+      <Hatch id="day-lean" turn={45} gap={5} weight={2.4} ground={color.paper} />
+      <Hatch id="day-rise" turn={-45} gap={7} weight={2} ground={color.paper} />
+      <Hatch id="day-level" turn={90} gap={5} weight={1.6} ground={color.paper} />
+      <Hatch id="day-thin" turn={0} gap={6} weight={1} ground={color.paper} />
       <pattern id="day-dots" width="6" height="6" patternUnits="userSpaceOnUse">
         <rect width="6" height="6" fill={color.paper} />
         <circle cx="3" cy="3" r="1.5" fill={color.ink} />

@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -48,15 +49,7 @@ export const DayPicture = memo(function DayPicture({ lines, month, used, behind 
         aria-label={describe(lines, month, used)}
       >
         <defs>
-          <pattern
-            id="behind"
-            width="6"
-            height="6"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0V6" stroke={color.soft} strokeWidth="1" />
-          </pattern>
+          <Hatch id="behind" gap={6} weight={1} ink={color.soft} />
           <clipPath id="day-frame">
             <rect x={left} y={0} width={width - 8 - left} height={PLOT - FOOT + 1} />
           </clipPath>

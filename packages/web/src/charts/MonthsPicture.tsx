@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { formatTrimmed, shortMonth, type ArrayMonth } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
 import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -33,24 +34,8 @@ export const MonthsPicture = memo(function MonthsPicture({ months, worst, usedOn
         aria-label={describe(months, usedOnly)}
       >
         <defs>
-          <pattern
-            id="short"
-            width="5"
-            height="5"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0V5" stroke={color.act} strokeWidth="2.4" />
-          </pattern>
-          <pattern
-            id="ink-hatch"
-            width="5"
-            height="5"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0V5" stroke={color.ink} strokeWidth="1.3" />
-          </pattern>
+          <Hatch id="short" gap={5} weight={2.4} ink={color.act} />
+          <Hatch id="ink-hatch" gap={5} weight={1.3} />
         </defs>
         <text x={0} y={top - 12} fill={color.soft}>
           kWh a day

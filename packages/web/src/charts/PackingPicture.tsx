@@ -1,6 +1,7 @@
 import { displayFigure, joined, type BankFit, type BankHome, type UnitSystem } from '@ivolt/core';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -42,15 +43,7 @@ export const PackingPicture = memo(function PackingPicture({
         aria-label={`${fit.placed.length} of ${fit.count} units placed${fit.lying ? ', lying on a side' : ', upright'}; room for ${fit.room}. The room is ${size(room.length)} long, ${size(room.width)} deep and ${size(room.height)} high. ${Math.round(fit.massKg)} kilograms in all, their middle ${size(fit.centre.x)} from the left and ${size(fit.centre.y)} from the front`}
       >
         <defs>
-          <pattern
-            id="headroom"
-            width="7"
-            height="7"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0V7" stroke={color.rule} strokeWidth="2" />
-          </pattern>
+          <Hatch id="headroom" gap={7} weight={2} ink={color.rule} />
         </defs>
         <g transform={`translate(${PAD} ${LABEL})`}>
           <text y={-7}>

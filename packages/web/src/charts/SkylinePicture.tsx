@@ -14,6 +14,7 @@ import { line } from 'd3-shape';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -115,15 +116,7 @@ export function SkylinePicture({ picture, skyline, widthM, onPaint }: Props) {
     <Board ref={ref}>
       <Svg ref={svg} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`}>
         <defs>
-          <pattern
-            id="sky-ground"
-            width="6"
-            height="6"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0V6" stroke={color.ink} strokeWidth="1.1" />
-          </pattern>
+          <Hatch id="sky-ground" gap={6} weight={1.1} />
         </defs>
         <g aria-hidden>
           {[20, 40, 60, 80].map((deg) => (

@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { area, curveBasis } from 'd3-shape';
 import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -32,18 +33,8 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
     <div ref={ref}>
       <Svg height={height} viewBox={`0 0 ${width} ${height}`} role="group" aria-label={describe(picture)}>
         <defs>
-          <pattern
-            id="below"
-            width="7"
-            height="7"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(-45)"
-          >
-            <path d="M0 0V7" stroke={color.rule} strokeWidth="1.6" />
-          </pattern>
-          <pattern id="over" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0V6" stroke={color.act} strokeWidth="2.6" />
-          </pattern>
+          <Hatch id="below" gap={7} weight={1.6} ink={color.rule} turn={-45} />
+          <Hatch id="over" gap={6} weight={2.6} ink={color.act} />
         </defs>
         <rect x={side} y={top} width={x(chargesFromV) - side} height={bars.length * ROW} fill="url(#below)" />
         <rect

@@ -1,0 +1,33 @@
+import { color } from '../ui/tokens';
+
+/** A fill of parallel strokes, to be taken by its id; on the page itself, or over a ground of its own. */
+export function Hatch({
+  id,
+  gap,
+  weight,
+  ink = color.ink,
+  turn = 45,
+  ground,
+}: {
+  id: string;
+  /** From stroke to stroke, and how thick each is, px. */
+  gap: number;
+  weight: number;
+  ink?: string;
+  /** From upright, degrees clockwise. */
+  turn?: number;
+  ground?: string;
+}) {
+  return (
+    <pattern
+      id={id}
+      width={gap}
+      height={gap}
+      patternUnits="userSpaceOnUse"
+      patternTransform={`rotate(${turn})`}
+    >
+      {ground ? <rect width={gap} height={gap} fill={ground} /> : null}
+      <path d={`M0 0V${gap}`} stroke={ink} strokeWidth={weight} />
+    </pattern>
+  );
+}
