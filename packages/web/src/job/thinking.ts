@@ -1,7 +1,8 @@
-import { diff, type Design, type GridClimate } from '@ivolt/core';
+import { diff, type Design, type Evaluation, type GridClimate } from '@ivolt/core';
 import { pointsOf } from './place';
 import type { AppStore } from '../app/store';
 import { api } from '../api/client';
+import { evaluationFrom } from '../workers/answer';
 import { core, patientCore } from '../workers/core';
 import { jobActions } from './jobSlice';
 import { shareStructure } from './share';
@@ -17,6 +18,7 @@ export class Thinker {
   private seen: unknown[] = [];
   /** What the worker holds: only what changed since is sent to it. */
   private sent: Design | null = null;
+  private evaluation: Evaluation | null = null;
   private readonly climates = new Map<string, GridClimate>();
   private guessTimer: ReturnType<typeof setTimeout> | undefined;
   private climateTimer: ReturnType<typeof setTimeout> | undefined;
@@ -52,11 +54,9 @@ export class Thinker {
       if (!design) break;
       const change = this.sent ? diff(this.sent, design) : design;
       this.sent = design;
-      const evaluation = await core().evaluate(change, climate.grid);
-      if (!this.closed)
-        this.store.dispatch(
-          jobActions.evaluated(shareStructure(this.store.getState().job.evaluation, evaluation)),
-        );
+      const answer = await core().evaluate(change, climate.grid);
+      this.evaluation = evaluationFrom(this.evaluation, answer);
+      if (!this.closed) this.store.dispatch(jobActions.evaluated(this.evaluation));
     }
     this.busy = false;
     clearTimeout(this.guessTimer);

@@ -20,14 +20,15 @@ const Press = styled.button`
   }
 `;
 
-const shownText = (figure: Figure | undefined) =>
+/** A figure as it is read: its number and unit. */
+export const figureText = (figure: Figure | undefined) =>
   figure ? `${figure.shown.number}\u00a0${figure.shown.unit}` : '–';
 
 /** A computed figure: inked, and opens its working when pressed or focused by key. */
 export function Ink({ id, text, title }: { id: string; text?: string; title?: string }) {
   const dispatch = useAppDispatch();
   const label = useAppSelector(({ job }) => job.evaluation?.figures[id]?.label);
-  const value = useAppSelector(({ job }) => shownText(job.evaluation?.figures[id]));
+  const value = useAppSelector(({ job }) => figureText(job.evaluation?.figures[id]));
   const open = useAppSelector(({ job }) => job.focus.figureId === id);
   const shown = text ?? value;
   return (

@@ -30,17 +30,27 @@ import {
   type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
+import { shareStructure } from '../job/share';
+import { answerOf, type Answer } from './answer';
 
 let held: Design | null = null;
+let last: Evaluation | null = null;
 
 /** The computation, away from the thread that types. */
 const core = {
-  /** @param change the design, or what has changed of the one evaluated before */
-  evaluate: (change: Design | Operation[], grid: JobClimate | null): Evaluation => {
-    if (!Array.isArray(change)) held = change;
-    else if (held) held = tried(held, change);
+  /**
+   * @param change the design, or what has changed of the one evaluated before
+   * @returns all of its evaluation, or what has changed of the one before
+   */
+  evaluate: (change: Design | Operation[], grid: JobClimate | null): Answer => {
+    if (!Array.isArray(change)) {
+      held = change;
+      last = null;
+    } else if (held) held = tried(held, change);
     else throw new Error('There is no design to change');
-    return evaluate(held, grid);
+    const before = last;
+    last = shareStructure(before, evaluate(held, grid));
+    return answerOf(before, last);
   },
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
     rankGuesses(design, grid, penFor(design.units)),

@@ -1,12 +1,13 @@
 import type { Use } from '@ivolt/core';
 import { useWindowVirtualizer, type Range } from '@tanstack/react-virtual';
 import { useCallback, useImperativeHandle, useState, type Ref, type RefCallback } from 'react';
-import { UseRow } from './UseRow';
+import { PlainRow } from './PlainRow';
+import { UseRow, type RowProps } from './UseRow';
 
 /** Brings the row of a use into sight. */
 export type GoTo = (id: string) => void;
 
-interface RowsProps {
+interface TableProps {
   order: readonly (readonly [string, Use])[];
   openId: string | null;
   onOpen: (id: string | null) => void;
@@ -21,24 +22,26 @@ const PHONE_ROW_PX = 420;
 
 /** Rows come and go so many at a time, so that between two such steps scrolling draws nothing anew. */
 const CHUNK = 12;
+const PHONE_CHUNK = 3;
 
-function inChunks({ startIndex, endIndex, count }: Range): number[] {
-  const first = Math.max(0, (Math.floor(startIndex / CHUNK) - 1) * CHUNK);
-  const last = Math.min(count - 1, (Math.floor(endIndex / CHUNK) + 2) * CHUNK - 1);
+const inChunks = (chunk: number) => (range: Range) => {
+  const { startIndex, endIndex, count } = range;
+  const first = Math.max(0, (Math.floor(startIndex / chunk) - 1) * chunk);
+  const last = Math.min(count - 1, (Math.floor(endIndex / chunk) + 2) * chunk - 1);
   return Array.from({ length: last - first + 1 }, (_, i) => first + i);
-}
+};
 
 /** The rows in sight, and room for the others above and below them. */
-export function RowsInSight({ order, openId, onOpen, onAddBelow, columns, goToRef }: RowsProps) {
+export function RowsInSight({ order, openId, onOpen, onAddBelow, columns, goToRef }: TableProps) {
   const [top, setTop] = useState(0);
-  const [rowPx] = useState(() => (window.innerWidth <= 700 ? PHONE_ROW_PX : ROW_PX));
+  const [phone] = useState(() => window.innerWidth <= 700);
   const rows = useWindowVirtualizer({
     count: order.length,
-    estimateSize: () => rowPx,
+    estimateSize: () => (phone ? PHONE_ROW_PX : ROW_PX),
     overscan: 0,
     scrollMargin: top,
     scrollPaddingStart: 120,
-    rangeExtractor: inChunks,
+    rangeExtractor: phone ? inChunks(PHONE_CHUNK) : inChunks(CHUNK),
     getItemKey: (index) => order[index]?.[0] ?? index,
   });
   useImperativeHandle(goToRef, () => (id: string) => {
@@ -57,8 +60,9 @@ export function RowsInSight({ order, openId, onOpen, onAddBelow, columns, goToRe
       {items.map(({ key, index }) => {
         const [id, use] = order[index] ?? [];
         return id && use ? (
-          <UseRow
+          <RestingRow
             key={key}
+            rushing={rows.isScrolling && !phone}
             id={id}
             use={use}
             index={index}
@@ -72,6 +76,13 @@ export function RowsInSight({ order, openId, onOpen, onAddBelow, columns, goToRe
       <Room columns={columns} height={below} />
     </>
   );
+}
+
+/** A row that comes into sight while the table rushes past is words only until it rests, and whole from then on. */
+function RestingRow({ rushing, ...row }: RowProps & { rushing: boolean }) {
+  const [whole, setWhole] = useState(!rushing);
+  if (!rushing && !whole) setWhole(true);
+  return whole || row.open ? <UseRow {...row} /> : <PlainRow id={row.id} use={row.use} index={row.index} />;
 }
 
 function Room({

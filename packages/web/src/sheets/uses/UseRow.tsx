@@ -1,14 +1,4 @@
-import {
-  USE_FORMS,
-  displayFigure,
-  joined,
-  paintIn,
-  paintedHours,
-  runningW,
-  type Priority,
-  type Supply,
-  type Use,
-} from '@ivolt/core';
+import { USE_FORMS, runningW, type Priority, type Supply, type Use } from '@ivolt/core';
 import { memo, useRef, type Ref } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../app/store';
@@ -22,6 +12,7 @@ import { duplicateUse, moveUse, removeUse } from './useEdits';
 import { UseInFull } from './UseInFull';
 import { MonthsField } from './MonthsField';
 import { useRowDrag } from './useRowDrag';
+import { hoursTold, watts } from './useWords';
 
 const PRIORITIES: readonly Choice<Priority>[] = [
   { id: 'must', label: 'must', about: 'rides through dark days' },
@@ -104,7 +95,7 @@ const Grip = styled.button`
   }
 `;
 
-interface RowProps {
+export interface RowProps {
   id: string;
   use: Use;
   /** Place in the table, for the window that only draws what is in sight. */
@@ -275,18 +266,3 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
     </tbody>
   );
 }, sameRow);
-
-const watts = (value: number) => joined(displayFigure(value, 'power', 'metric'));
-
-const DAYS_TOLD = { every: '', week: ', some days', visits: ', visits', event: ', event' } as const;
-
-/** What stands in place of hours a day where they follow from something else; null where they are typed. */
-function hoursTold(use: Use): string | null {
-  const { timed, name } = USE_FORMS[use.form];
-  if (!timed) return name.replace(/^(a|an) /, '') + DAYS_TOLD[use.days];
-  const paint = paintIn(use, use.months[0] ?? 1);
-  const duty = use.given.duty?.value ?? 100;
-  return paint === undefined
-    ? null
-    : `${+((paintedHours(paint) * duty) / 100).toFixed(1)} h${DAYS_TOLD[use.days]}`;
-}

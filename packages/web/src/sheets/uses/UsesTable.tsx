@@ -139,7 +139,7 @@ const cellOf = (row: string, column: string) =>
   document.querySelector<HTMLElement>(`[data-cell="${row}.${column}"]`);
 
 /** Puts the cursor in a cell once it is there. */
-function focusCell(row: string, column: string, tries = 12): void {
+function focusCell(row: string, column: string, tries = 40): void {
   requestAnimationFrame(() => {
     const cell = cellOf(row, column);
     if (cell) cell.focus();
