@@ -1,0 +1,5 @@
+export * from './fitSheet';
+export * from './parallel';
+export * from './section';
+export * from './series';
+export * from './singleDiode';
