@@ -1,0 +1,3 @@
+export * from './doorValue';
+export * from './search';
+export * from './types';

@@ -1,0 +1,251 @@
+import fc from 'fast-check';
+import {
+  atConditions,
+  partOf,
+  pointsOf,
+  section,
+  series,
+  solveParallel,
+  type FiveParameters,
+  type ParallelSolved,
+} from '../curve';
+import { readCsv, relative } from '../testing/fixtures';
+import { bestMix, ownKWh, searchMix, valueOf, type Door, type Sort, type StringOf } from '.';
+
+// the same three invented modules as the curves are checked with
+const FIVES = readCsv('modules.csv').map((row): FiveParameters => ({
+  photocurrentA: row.photocurrentA!,
+  saturationA: row.saturationA!,
+  seriesOhm: row.seriesOhm!,
+  shuntOhm: row.shuntOhm!,
+  aV: row.aRefV!,
+  alphaIscAPerK: row.alphaIscAPerK!,
+}));
+const sortsOf = (...counts: number[]): Sort[] =>
+  counts.map((count, k) => {
+    const five = FIVES[k]!;
+    return {
+      id: `k${k}`,
+      five,
+      sections: 3,
+      coldVocV: pointsOf(atConditions(five, 1000, -20)).vocV,
+      hotVmpV: pointsOf(atConditions(five, 1000, 65)).vmpV,
+      iscA: pointsOf(atConditions(five, 1000, 25)).iscA,
+      count,
+    };
+  });
+const weather = [
+  { wm2: 200, cellC: 8, hours: 900 },
+  { wm2: 600, cellC: 30, hours: 700 },
+  { wm2: 950, cellC: 46, hours: 400 },
+];
+const door = (id: string, over: Partial<Door> = {}): Door => ({
+  id,
+  maxV: 150,
+  chargesFromV: 32,
+  maxWorkV: 145,
+  maxA: 35,
+  maxIscA: 42,
+  maxW: Infinity,
+  maxParallel: 3,
+  weather,
+  ...over,
+});
+
+/** Strings side by side solved one by one, with no grid and no bound. */
+function solvedKWh(
+  strings: readonly StringOf[],
+  sorts: readonly Sort[],
+  { chargesFromV, maxWorkV, maxA, weather: points }: Door,
+) {
+  if (strings.length === 0) return 0;
+  return points.reduce((sum, { wm2, cellC, hours }) => {
+    const solved: ParallelSolved = solveParallel(
+      strings.map((string) =>
+        series(
+          string.flatMap((count, k) => {
+            const one = section(atConditions(partOf(sorts[k]!.five, 3), wm2, cellC), cellC);
+            return Array<typeof one>(count * 3).fill(one);
+          }),
+        ),
+      ),
+    );
+    const inside = solved.peaks.filter(({ volts }) => volts >= chargesFromV && volts <= maxWorkV);
+    return sum + (hours * (inside[0] ? inside[0].volts * Math.min(maxA, inside[0].amps) : 0)) / 1000;
+  }, 0);
+}
+
+/** Every way to hang the pile on two doors, by plain trial. */
+function bruteForce(sorts: readonly Sort[], doors: readonly Door[]): number {
+  const strings: number[][] = [];
+  const counts = sorts.map(({ count }) => count);
+  const each = (k: number, string: number[]) => {
+    if (k === counts.length) {
+      if (string.some((n) => n > 0)) strings.push(string);
+      return;
+    }
+    for (let n = 0; n <= counts[k]!; n++) each(k + 1, [...string, n]);
+  };
+  each(0, []);
+  const sum = (string: readonly number[], of: (sort: Sort) => number) =>
+    string.reduce((all, n, k) => all + n * of(sorts[k]!), 0);
+  const most = (string: readonly number[]) => Math.max(...string.map((n, k) => (n > 0 ? sorts[k]!.iscA : 0)));
+  const values = new Map<string, number>();
+  const worth = (list: number[][], at: Door) => {
+    const key = JSON.stringify([list, at]);
+    if (!values.has(key)) values.set(key, solvedKWh(list, sorts, at));
+    return values.get(key)!;
+  };
+  let best = 0;
+  const hang = (d: number, from: number, group: number[][], left: number[], before: number) => {
+    const at = doors[d]!;
+    const here = before + worth(group, at);
+    best = Math.max(best, here);
+    if (d + 1 < doors.length) hang(d + 1, 0, [], left, here);
+    for (let s = from; s < strings.length; s++) {
+      const string = strings[s]!;
+      if (string.some((n, k) => n > left[k]!)) continue;
+      if (
+        sum(string, (sort) => sort.coldVocV) > at.maxV ||
+        sum(string, (sort) => sort.hotVmpV) < at.chargesFromV
+      )
+        continue;
+      const next = [...group, string];
+      if (next.length > at.maxParallel || next.reduce((a, one) => a + most(one), 0) * 1.25 > at.maxIscA)
+        continue;
+      hang(
+        d,
+        s,
+        next,
+        left.map((n, k) => n - string[k]!),
+        before,
+      );
+    }
+  };
+  hang(0, 0, [], counts, 0);
+  return best;
+}
+
+describe('a pile of unlike panels', () => {
+  it.each([[[2, 2, 1]], [[1, 3, 2]], [[3, 0, 4]]])(
+    'is wired as well as by trying everything: %j',
+    (counts) => {
+      const sorts = sortsOf(...counts);
+      const doors = [door('1', { maxParallel: 2 }), door('2', { maxParallel: 2, maxV: 100, maxWorkV: 95 })];
+      const found = bestMix(sorts, doors);
+      expect(found.exact).toBe(true);
+      const brute = bruteForce(sorts, doors);
+      expect(relative(found.kWh, brute)).toBeLessThan(5e-4);
+      // and what it says of its wiring is what solving that wiring gives
+      const solved = doors.reduce((sum, at, d) => sum + solvedKWh(found.wiring[d]!, sorts, at), 0);
+      expect(relative(found.kWh, solved)).toBeLessThan(5e-4);
+    },
+  );
+
+  it('keeps within every limit of every door, and within the pile', () => {
+    fc.assert(
+      fc.property(
+        fc.tuple(fc.nat(4), fc.nat(4), fc.nat(4)),
+        fc.double({ min: 60, max: 200, noNaN: true }),
+        fc.double({ min: 14, max: 45, noNaN: true }),
+        (counts, maxV, maxIscA) => {
+          const sorts = sortsOf(...counts);
+          const doors = [door('1', { maxV, maxWorkV: maxV, maxIscA }), door('2')];
+          const { wiring, kWh, ownKWh: own } = bestMix(sorts, doors);
+          for (const [d, strings] of wiring.entries()) {
+            const at = doors[d]!;
+            expect(strings.length).toBeLessThanOrEqual(at.maxParallel);
+            for (const string of strings)
+              expect(string.reduce((sum, n, k) => sum + n * sorts[k]!.coldVocV, 0)).toBeLessThanOrEqual(
+                at.maxV,
+              );
+            const amps = strings.reduce(
+              (sum, s) => sum + Math.max(...s.map((n, k) => (n > 0 ? sorts[k]!.iscA : 0))),
+              0,
+            );
+            expect(amps * 1.25).toBeLessThanOrEqual(at.maxIscA + 1e-9);
+          }
+          for (const [k, sort] of sorts.entries())
+            expect(wiring.flat().reduce((sum, s) => sum + s[k]!, 0)).toBeLessThanOrEqual(sort.count);
+          // what is lost against each at its own best is never below nothing
+          expect(kWh).toBeLessThanOrEqual(own * (1 + 1e-4));
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  it('never makes less with one more panel, nor with the sorts in another order', () => {
+    const doors = [door('1'), door('2')];
+    const kWh = bestMix(sortsOf(3, 3, 2), doors).kWh;
+    expect(bestMix(sortsOf(4, 3, 2), doors).kWh).toBeGreaterThanOrEqual(kWh - 1e-6);
+    expect(relative(bestMix([...sortsOf(3, 3, 2)].reverse(), doors).kWh, kWh)).toBeLessThan(1e-6);
+  });
+
+  it('loses nothing where all are alike and the strings even', () => {
+    const { kWh, ownKWh: own, wiring } = bestMix(sortsOf(6), [door('1')]);
+    expect(wiring).toEqual([[[3], [3]]]);
+    expect(relative(kWh, own)).toBeLessThan(2e-4);
+    expect(relative(own, 6 * ownKWh(sortsOf(6)[0]!, door('1')))).toBeLessThan(1e-9);
+  });
+
+  it('leaves out a panel that would only hold the others back', () => {
+    // one small panel has no string of its own to join at a door from 60 volts
+    const { wiring } = bestMix(sortsOf(4, 0, 1), [
+      door('1', { chargesFromV: 60, maxParallel: 1, maxV: 190, maxWorkV: 190 }),
+    ]);
+    expect(wiring[0]).toEqual([[4, 0, 0]]);
+  });
+
+  it('finds nothing where nothing fits', () => {
+    expect(bestMix(sortsOf(2, 2), [door('1', { maxV: 20, maxWorkV: 20, chargesFromV: 12 })])).toMatchObject({
+      kWh: 0,
+      wiring: [[]],
+    });
+    expect(bestMix(sortsOf(0, 0), [door('1')]).kWh).toBe(0);
+    expect(bestMix(sortsOf(2), []).kWh).toBe(0);
+  });
+
+  it('tells how far a large pile may be from the best, and stays below that', () => {
+    const found = bestMix(sortsOf(30, 20, 20), [door('1'), door('2'), door('3')]);
+    expect(found.exact).toBe(false);
+    expect(found.kWh).toBeLessThanOrEqual(found.boundKWh);
+    expect(found.kWh).toBeGreaterThan(0.8 * found.boundKWh);
+  });
+
+  it('tells its progress as it goes', () => {
+    const told: number[] = [];
+    const search = searchMix(sortsOf(4, 4, 4), [door('1'), door('2', { maxV: 100, maxWorkV: 95 })]);
+    let turn = search.next();
+    for (; !turn.done; turn = search.next()) told.push(turn.value);
+    expect(told.length).toBeGreaterThan(3);
+    expect(told).toEqual([...told].sort((a, b) => a - b));
+    expect(turn.value.exact).toBe(true);
+  });
+
+  it('weighs a wiring that someone chose', () => {
+    const [sorts, doors] = [sortsOf(3, 3, 0), [door('1')]];
+    const mixed = valueOf(
+      [
+        [
+          [1, 1, 0],
+          [2, 2, 0],
+        ],
+      ],
+      sorts,
+      doors,
+    );
+    const kept = valueOf(
+      [
+        [
+          [3, 0, 0],
+          [0, 3, 0],
+        ],
+      ],
+      sorts,
+      doors,
+    );
+    expect(mixed.ownKWh).toBeCloseTo(kept.ownKWh, 9);
+    expect(mixed.kWh).toBeLessThan(0.75 * kept.kWh);
+  });
+});
