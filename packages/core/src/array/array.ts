@@ -1,9 +1,12 @@
 import type { BankResult } from '../bank';
-import type { ArrayPlan, Controller, Design } from '../design/types';
+import type { ArrayPlan, BusVolts, Controller, Design } from '../design/types';
 import type { Loads } from '../loads';
 import type { ModuleNumbers } from '../module';
 import { STEPS, STEP_H, type PlaneMonth } from '../sky';
+import { chargeAmpsOn } from '../strings/inputs';
 import { pulseWidthUse } from '../strings/pulseWidth';
+import type { PileFacts } from '../strings/pile';
+import { windowFor, type Berth } from '../strings/strings';
 
 export interface ArrayMonth {
   month: number;
@@ -37,6 +40,8 @@ export interface ArrayInput {
   controllerId: string;
   controller: Controller;
   module: ModuleNumbers;
+  berth: Berth;
+  pile: PileFacts | null;
   /** Panels that the strings really take. */
   wiredModules: number;
   year: PlaneMonth[];
@@ -93,23 +98,36 @@ interface Gang {
   feeds: Feed[];
 }
 
-function gangsOf(inputs: readonly ArrayInput[], bank: BankResult): Gang[] {
+/** Watts that the inputs of an array work with, at its working volts. */
+function inputLimitOf({ plan, module, berth, pile }: ArrayInput): number {
+  if (pile)
+    return pile.inputs.reduce(
+      (sum, { window, solved }) => sum + Math.min(window.maxW, window.maxA * (solved.peaks[0]?.volts ?? 0)),
+      0,
+    );
+  const { maxA, maxInputW } = windowFor(berth, plan.strings.inputs.value);
+  return plan.strings.inputs.value * Math.min(maxInputW, maxA * plan.strings.series.value * module.vmpV);
+}
+
+function gangsOf(inputs: readonly ArrayInput[], bank: BankResult, busVolts: BusVolts): Gang[] {
   const gangs = new Map<string, Gang>();
   for (const input of inputs) {
     const { plan, controller, controllerId, module } = input;
     const gang = gangs.get(controllerId) ?? {
       efficiency: controller.efficiency.value / 100,
-      limitW: controller.chargeAmps.value * bank.absorptionV,
+      limitW: chargeAmpsOn(controller, busVolts) * bank.absorptionV,
       feeds: [],
     };
-    const { series, inputs: doors } = plan.strings;
-    const wiredW = input.wiredModules * module.pmaxW;
+    const { series } = plan.strings;
+    const { pile } = input;
+    const wiredW = pile ? pile.wiredW : input.wiredModules * module.pmaxW;
+    const mixed = pile && pile.ownKWh > 0 ? pile.kWh / pile.ownKWh : 1;
     const use = controller.kind === 'pwm' ? pulseWidthUse(series.value, module.vmpV, bank.absorptionV) : 1;
     gang.feeds.push({
       input,
       wiredW,
-      factor: wiredW * arrayKeeps(plan) * use,
-      inputLimitW: controller.maxAmps.value * series.value * module.vmpV * doors.value,
+      factor: wiredW * arrayKeeps(plan) * use * mixed,
+      inputLimitW: inputLimitOf(input),
     });
     gangs.set(controllerId, gang);
   }
@@ -126,7 +144,7 @@ export function computeEnergy(
   bank: BankResult,
   inputs: readonly ArrayInput[],
 ): EnergyResult {
-  const gangs = gangsOf(inputs, bank);
+  const gangs = gangsOf(inputs, bank, design.busVolts);
   const bankKeeps = 1 - (design.energy.throughBank.value / 100) * (1 - bank.chemistry.roundTrip);
   const months = Array.from({ length: 12 }, (_, index): ArrayMonth => {
     const usedWh = loads.months[index]?.busWh ?? 0;

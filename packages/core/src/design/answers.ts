@@ -1,9 +1,11 @@
-import type { Finding } from '../findings';
+import { asksForALook, type Finding } from '../findings/finding';
 import type { UseRow } from '../loads';
 import { arrangementText } from '../findings';
 import type { Pen } from '../figures';
 import { BANK_SCHOOLS } from '../figures';
-import { leadOf, type Facts } from './calculate';
+import type { PileFacts, StringsResult } from '../strings';
+import { leadOf, type ArrayFacts, type Facts } from './calculate';
+import { panelCount } from './panels';
 import { coldMargin, tightest } from './verdict';
 import type { Sheet } from './sheets';
 import { monthName, usesInOrder } from './types';
@@ -100,7 +102,7 @@ function arrayAnswer(facts: Facts, pen: Pen): Answer {
     ? ` ${need.school === 'worst-month' ? `${monthName(worst.month)} with its margin asks` : 'The bank’s least charge rate asks'} for ${need.modules}${of}; there ${wired === 1 ? 'is' : 'are'} ${wired} in the strings.`
     : '';
   const rest = `In ${monthName(worst.month)} an average day makes ${pen(worst.madeWh, 'energy')} for ${pen(worst.usedWh, 'energy')} used.${asks}`;
-  const count = Object.values(design.arrays).reduce((sum, array) => sum + array.count.value, 0);
+  const count = Object.values(design.arrays).reduce((sum, plan) => sum + panelCount(plan), 0);
   if (worst.ratio < 1) return answer(`${count} are too few.`, rest);
   return answer(worst.ratio < energy.loadRatio ? `${count}, just.` : `${count} will do.`, rest);
 }
@@ -113,6 +115,7 @@ function stringsAnswer(facts: Facts, pen: Pen): Answer {
     return answer('Not known yet.', 'The record low and high come from the place.');
   const { chosen, window, best } = strings;
   const of = array.called ? `${array.called}: ` : '';
+  if (array.pile) return pileAnswer(array.pile, strings, of, pen);
   const fitting = best
     ? ` ${capital(arrangementText(best))} fits, with ${pen(window.maxV - best.coldVocV, 'voltage')} to spare.`
     : ' None of the ways to wire them fits.';
@@ -133,6 +136,28 @@ function stringsAnswer(facts: Facts, pen: Pen): Answer {
   );
 }
 
+function pileAnswer(
+  { inputs, kWh, ownKWh }: PileFacts,
+  { chosen, window }: StringsResult,
+  of: string,
+  pen: Pen,
+): Answer {
+  if (inputs.length === 0)
+    return answer('Nothing is strung yet.', `${of}the search below finds the strings that make most.`);
+  if (chosen.coldVocV > window.maxV)
+    return answer(
+      'Not this one.',
+      `${of}a string reaches ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; its input is destroyed above ${pen(window.maxV, 'voltage')}.`,
+    );
+  if (chosen.faults !== 0)
+    return answer('Not this one.', `${of}the strings stay under their limit of volts, but fail otherwise.`);
+  const lost = 100 * (1 - kWh / Math.max(1e-9, ownKWh));
+  return answer(
+    lost < 2 ? 'They go together.' : lost < 5 ? 'They nearly go together.' : 'They hold each other back.',
+    `${of}${chosen.panels} panels on ${inputs.length} input${inputs.length === 1 ? '' : 's'} give away ${pen(lost, 'percent')} of what each would make at its own best; ${pen(window.maxV - chosen.coldVocV, 'voltage')} are left under the limit.`,
+  );
+}
+
 /** Each sheet's one governing figure for the run of sheets. */
 export function governingOf(facts: Facts, pen: Pen): Record<Sheet, string> {
   const { loads, climate, bank, arrays, design, energy } = facts;
@@ -145,18 +170,33 @@ export function governingOf(facts: Facts, pen: Pen): Record<Sheet, string> {
       ? `${pen(climate.low.valueC, 'temperature')} to ${pen(climate.high.valueC, 'temperature')}`
       : 'not chosen yet',
     bank: `${design.busVolts} V · ${pen(bank.usableWh, 'energy')} usable`,
-    array: arrays.map(({ plan, module }) => `${plan.count.value} × ${pen(module.pmaxW, 'power')}`).join(', '),
-    strings: energy
-      ? arrays.map(({ strings }) => (strings ? arrangementText(strings.chosen) : '–')).join(', ')
-      : 'waits for the place',
+    array: arrays
+      .map(({ plan, module, pile }) =>
+        pile
+          ? `${panelCount(plan)} of ${pile.sorts.length} sorts`
+          : `${plan.count.value} × ${pen(module.pmaxW, 'power')}`,
+      )
+      .join(', '),
+    strings: energy ? arrays.map(stringsText).join(', ') : 'waits for the place',
   };
+}
+
+/** How an array is strung, in a few words. */
+function stringsText({ strings, pile }: ArrayFacts): string {
+  if (pile) {
+    const count = pile.inputs.reduce((sum, input) => sum + input.strings.length, 0);
+    return `${count} string${count === 1 ? '' : 's'}, not alike`;
+  }
+  return strings ? arrangementText(strings.chosen) : '–';
 }
 
 /** The gravest mark on each sheet. */
 export function marksOf(findings: readonly Finding[]): Partial<Record<Sheet, 'stop' | 'look'>> {
   const marks: Partial<Record<Sheet, 'stop' | 'look'>> = {};
-  for (const { sheet, severity } of findings) {
-    if (severity === 'stop' || (severity === 'look' && marks[sheet] !== 'stop')) marks[sheet] = severity;
+  for (const finding of findings) {
+    const { sheet, severity } = finding;
+    if (severity === 'stop') marks[sheet] = 'stop';
+    else if (asksForALook(finding) && marks[sheet] !== 'stop') marks[sheet] = 'look';
   }
   return marks;
 }

@@ -139,10 +139,18 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
         ...blankArray(1, 'c1', moving),
         module: sheetOfClass(module),
         count: chosen(series),
-        strings: { controller: 'c1', series: chosen(series), parallel: chosen(1), inputs: chosen(1) },
+        strings: {
+          controller: 'c1',
+          series: chosen(series),
+          parallel: chosen(1),
+          inputs: chosen(1),
+          first: null,
+        },
       },
     },
     controllers: { c1: { position: 1, ...controllerOfClass(controller) } },
+    dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
+    acknowledged: {},
   };
 }
 
@@ -201,6 +209,7 @@ export function blankArray(position: number, controller: string, moving = false)
     albedoBy: {},
     soilingBy: {},
     snowBy: {},
-    strings: { controller, series: chosen(1), parallel: chosen(1), inputs: chosen(1) },
+    strings: { controller, series: chosen(1), parallel: chosen(1), inputs: chosen(1), first: null },
+    pile: null,
   };
 }

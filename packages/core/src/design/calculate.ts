@@ -16,8 +16,25 @@ import { resolveClimate, type ClimateShift, type JobClimate, type ResolvedClimat
 import { CELLS, knownLoads, type Loads } from '../loads';
 import { readSheet, type ModuleNumbers } from '../module';
 import { STEPS, computePlaneYear, type PlaneMonth } from '../sky';
-import { computeStrings, type StringsResult } from '../strings';
-import { inOrder, type ArrayPlan, type Controller, type Design } from './types';
+import { weatherPoints } from '../mix';
+import {
+  chargeAmpsOn,
+  computePile,
+  computeStrings,
+  inputsOf,
+  pileAsStrings,
+  type Berth,
+  type PileFacts,
+  type StringsResult,
+} from '../strings';
+import {
+  inOrder,
+  type ArrayPlan,
+  type Controller,
+  type Design,
+  type ModuleSheet,
+  type PanelSort,
+} from './types';
 
 /** One array, the controller it is strung to, and what the two come to. */
 export interface ArrayFacts {
@@ -29,8 +46,12 @@ export interface ArrayFacts {
   paths: { array: string; controller: string };
   /** Its name where the job has several, else nothing. */
   called: string;
+  /** Of the sort with most watts, where the panels are not alike. */
   module: ModuleNumbers;
+  berth: Berth;
   strings: StringsResult | null;
+  /** Where its panels are not alike. */
+  pile: PileFacts | null;
   year: PlaneMonth[] | null;
 }
 
@@ -68,7 +89,13 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
   const warmth = climate
     ? bankWarmth(design.bank.home, climate.months, { lowC: climate.low.valueC, highC: climate.high.valueC })
     : null;
-  const loads = knownLoads(design, climate?.months ?? null, { padWh: warmth?.padWh });
+  const loads = knownLoads(design, climate?.months ?? null, {
+    padWh: warmth?.padWh,
+    controllersWh: Object.values(design.controllers).reduce(
+      (sum, { ownDraw }) => sum + ownDraw.value * 24,
+      0,
+    ),
+  });
   const bank = computeBank(design, loads, warmth);
   const arrays = inOrder(design.arrays).map(([id, plan]) => arrayFacts(design, id, plan, bank, climate));
   const energy = climate
@@ -201,8 +228,14 @@ function arrayFacts(
     : (firstId ?? '');
   // the schema holds that there is one
   const controller = design.controllers[controllerId] as Controller;
-  const module = readSheet(plan.module);
+  const module = readSheet(leadSheet(plan));
   const several = Object.keys(design.arrays).length > 1;
+  const berth = berthOf(design, controllerId, controller, id, bank);
+  const year = climate ? computePlaneYear(climate, plan, module, design.energy.sky) : null;
+  const pile =
+    plan.pile && climate && year
+      ? computePile(plan, plan.pile, berth, climate.low, climate.high, weatherPoints(year, module))
+      : null;
   return {
     id,
     plan,
@@ -211,32 +244,67 @@ function arrayFacts(
     paths: { array: `/arrays/${id}`, controller: `/controllers/${controllerId}` },
     called: several ? plan.name || 'an unnamed array' : '',
     module,
-    strings: climate
-      ? computeStrings(
-          plan,
-          controller,
-          module,
-          bank,
-          climate.low,
-          climate.high,
-          inputsTaken(design, controllerId, id),
-        )
-      : null,
-    year: climate ? computePlaneYear(climate, plan, module, design.energy.sky) : null,
+    berth,
+    strings: !climate
+      ? null
+      : pile
+        ? pileAsStrings(pile, plan, berth, bank, climate.low, climate.high)
+        : computeStrings(plan, module, berth, climate.low, climate.high),
+    pile,
+    year,
   };
 }
 
-/** Inputs of a controller that other arrays are on. */
-function inputsTaken(design: Design, controllerId: string, but: string): number {
-  return Object.entries(design.arrays).reduce(
-    (sum, [id, { strings }]) =>
-      id !== but && strings.controller === controllerId ? sum + strings.inputs.value : sum,
-    0,
-  );
+/** The sheet of the panels, or of the sort with most watts. */
+function leadSheet({ pile, module }: ArrayPlan): ModuleSheet {
+  const sorts = Object.values(pile?.sorts ?? {});
+  const watts = ({ module: { pmax }, count }: PanelSort) => pmax.value * count.value;
+  const [first, ...others] = sorts;
+  return first
+    ? others.reduce((most, sort) => (watts(sort) > watts(most) ? sort : most), first).module
+    : module;
 }
 
+/** The inputs an array is on: those it names, or the next that no array before it takes. */
+function berthOf(
+  design: Design,
+  controllerId: string,
+  controller: Controller,
+  arrayId: string,
+  bank: BankResult,
+): Berth {
+  const windows = inputsOf(controller, bank);
+  let next = 1;
+  let first = 1;
+  let others = 0;
+  for (const [id, plan] of inOrder(design.arrays)) {
+    if (plan.strings.controller !== controllerId) continue;
+    const from = plan.strings.first ?? next;
+    const inputs = inputsTaken(plan);
+    next = from + inputs;
+    if (id === arrayId) first = from;
+    else others += inputs;
+  }
+  return {
+    windows,
+    first,
+    inputs: Math.max(0, windows.length - others),
+    usableW:
+      (chargeAmpsOn(controller, design.busVolts) * bank.absorptionV) / (controller.efficiency.value / 100),
+  };
+}
+
+/** How many inputs an array is on. */
+const inputsTaken = ({ pile, strings }: ArrayPlan): number =>
+  pile ? new Set(Object.values(pile.strings).map(({ input }) => input)).size : strings.inputs.value;
+
 /** Panels that the chosen strings take of those there are. */
-function wiredModules({ strings, count }: ArrayPlan): number {
+function wiredModules({ strings, count, pile }: ArrayPlan): number {
+  if (pile)
+    return Object.values(pile.strings).reduce(
+      (sum, { panels }) => sum + Object.values(panels).reduce((all, each) => all + each, 0),
+      0,
+    );
   return Math.min(strings.series.value * strings.parallel.value * strings.inputs.value, count.value);
 }
 

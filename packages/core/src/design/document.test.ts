@@ -192,7 +192,7 @@ describe('migrations', () => {
         plane: { kind: 'fixed', tilt: was.array.tilt },
         strings: { controller: 'c1', series: was.strings.series },
       });
-      expect(design.controllers.c1).toEqual({ position: 1, ...was.strings.controller });
+      expect(design.controllers.c1).toMatchObject({ position: 1, ...was.strings.controller });
       expect(design.energy.service).toBe(was.array.service);
       expect(design.place).toEqual({ ...was.place, weather: null });
     },
@@ -217,6 +217,25 @@ describe('migrations', () => {
       expect(computeLoads(design).rows.map(({ ownWh }) => ownWh)).toEqual(
         byHand.map((wh) => expect.closeTo(wh, 6) as number),
       );
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-3.json'))(
+    'bring version 3 forward: $name with all that it said, and the same strings',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as Design;
+      for (const [id, array] of Object.entries(was.arrays)) {
+        expect(design.arrays[id]).toMatchObject(array);
+        expect(design.arrays[id]).toMatchObject({ pile: null, strings: { first: null } });
+        expect(design.arrays[id]!.module.sections.value).toBe(array.module.voc.value < 27 ? 2 : 3);
+      }
+      for (const [id, controller] of Object.entries(was.controllers)) {
+        expect(design.controllers[id]).toMatchObject(controller);
+        expect(design.controllers[id]).toMatchObject({ inputLimits: {}, ownDraw: { value: 0 } });
+      }
+      expect(design.uses).toEqual(was.uses);
+      expect(design.bank).toEqual(was.bank);
     },
   );
   it('calls sealed lead-acid what it mostly is', () => {

@@ -5,13 +5,14 @@ import type { ClimateMonth, JobClimate } from '../climate';
 import { arrangementSentence, findingsOf, type Finding } from '../findings';
 import { BANK_SCHOOLS, figuresOf, ofArray, penFor, type Figure, type Pen } from '../figures';
 import { useFigure } from '../figures/oneUse';
-import { sameArrangement, type Arrangement, type StringsResult } from '../strings';
+import { sameArrangement, type Arrangement } from '../strings';
 import { answersOf, governingOf, marksOf, type Answer } from './answers';
 import { calculate, type ArrayFacts, type BankFit, type Facts } from './calculate';
 import type { Sheet } from './sheets';
 import type { Design } from './types';
 import { coldMargin, hotMargin, tightest, verdictOf, type Verdict } from './verdict';
-import { workingRange } from './workingRange';
+import { pilePicture, type PilePicture } from './pilePicture';
+import { windowPicture, type WindowPicture } from './windowPicture';
 
 export interface TallyEntry {
   figureId: string;
@@ -22,23 +23,6 @@ export interface TallyEntry {
 export interface ArrangementRow extends Arrangement {
   chosen: boolean;
   sentence: string;
-}
-
-/** What the window ruler draws. */
-export interface WindowPicture {
-  maxV: number;
-  chargesFromV: number;
-  maxWorkV: number;
-  lowC: number;
-  highC: number;
-  chosenSeries: number;
-  /** One bar for each number in series; `density` is the year's working range over equal steps from hot to cold. */
-  bars: {
-    series: number;
-    hotVmpV: number;
-    coldVocV: number;
-    density: { fromV: number; toV: number; share: number[] };
-  }[];
 }
 
 export interface PlacePicture {
@@ -53,6 +37,11 @@ export interface PlacePicture {
 export interface StringsPicture {
   arrangements: ArrangementRow[];
   window: WindowPicture;
+  /** Inputs there are for this array, and the first it is on. */
+  inputs: number;
+  firstInput: number;
+  /** Where its panels are not alike. */
+  pile: PilePicture | null;
 }
 
 /** What the bank's measuring stick draws, and what each school asks for. */
@@ -236,34 +225,8 @@ function stringsPicture(array: ArrayFacts, pen: Pen): StringsPicture | null {
       sentence: arrangementSentence(arrangement, strings, pen, plan.count.value),
     })),
     window: windowPicture(array, strings),
-  };
-}
-
-function windowPicture({ year, module }: ArrayFacts, strings: StringsResult): WindowPicture {
-  const { window, chosen, panel } = strings;
-  const most = Math.max(chosen.series + 1, Math.ceil(window.maxV / panel.coldVocV));
-  const first = Math.max(1, Math.min(chosen.series - 2, Math.floor(window.chargesFromV / panel.hotVmpV)));
-  const shown: number[] = [];
-  for (let series = first; series <= most; series++) shown.push(series);
-  const kept =
-    shown.length <= 6
-      ? shown
-      : shown.filter((series) => Math.abs(series - chosen.series) <= 2 || series === most - 1).slice(0, 6);
-  const range = year ? workingRange(year, module) : null;
-  return {
-    maxV: window.maxV,
-    chargesFromV: window.chargesFromV,
-    maxWorkV: window.maxWorkV,
-    lowC: strings.lowC,
-    highC: strings.highC,
-    chosenSeries: chosen.series,
-    bars: kept.map((series) => ({
-      series,
-      hotVmpV: series * panel.hotVmpV,
-      coldVocV: series * panel.coldVocV,
-      density: range
-        ? { fromV: series * range.fromV, toV: series * range.toV, share: range.share }
-        : { fromV: 0, toV: 0, share: [] },
-    })),
+    inputs: array.berth.inputs,
+    firstInput: array.berth.first,
+    pile: array.pile && pilePicture(array.pile),
   };
 }

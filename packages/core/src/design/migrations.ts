@@ -15,6 +15,7 @@ export interface Migration {
 export const MIGRATIONS: readonly Migration[] = [
   { from: 1, step: severalArrays },
   { from: 2, step: usesAndBankInFull },
+  { from: 3, step: stringsInFull },
 ];
 
 type Loose = Record<string, unknown>;
@@ -123,6 +124,40 @@ function usesAndBankInFull(document: Document): Document {
       horizon: { value: 20, from: 'chosen' },
       prices: {},
     },
+  };
+}
+
+/** Version 3 knew only alike panels, and of a controller one set of limits for all its inputs. */
+function stringsInFull(document: Document): Document {
+  const { arrays, controllers, ...rest } = document as Document & {
+    arrays: Record<string, Loose & { module: Loose & { voc: { value: number } }; strings: Loose }>;
+    controllers: Record<string, Loose>;
+  };
+  const each = (rows: Record<string, Loose>, step: (row: Loose) => Loose) =>
+    Object.fromEntries(Object.entries(rows).map(([id, row]) => [id, step(row)]));
+  return {
+    ...rest,
+    arrays: each(arrays, (array) => {
+      const { module, strings } = array as (typeof arrays)[string];
+      return {
+        ...array,
+        // panels of 36 cells have two bypass diodes, longer ones three
+        module: { ...module, sections: { value: module.voc.value < 27 ? 2 : 3, from: 'guess' } },
+        strings: { ...strings, first: null },
+        pile: null,
+      };
+    }),
+    controllers: each(controllers, (controller) => ({
+      ...controller,
+      startVolts: null,
+      maxWatts: null,
+      chargeAmpsBy: {},
+      ownDraw: { value: 0, from: 'guess' },
+      keepFree: { value: 0, from: 'chosen' },
+      inputLimits: {},
+    })),
+    dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
+    acknowledged: {},
   };
 }
 

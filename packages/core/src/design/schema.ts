@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { FIELDS, fieldAt, type FieldSpec } from './fields';
-import { USE_GROUPS, type Design } from './types';
+import { INPUT_LIMITS, USE_GROUPS, type Design, type Pile } from './types';
 import { dayIndex } from '../climate/calendar';
 import { HORIZON_STEP_DEG } from '../sky/skyline';
 import { CURRENT_VERSION } from './version';
@@ -90,12 +90,64 @@ const moduleSchema = Joi.object({
   ...entries('/arrays/*/module', ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse']),
 }).required();
 
+const inputLimits = Joi.object(
+  Object.fromEntries(INPUT_LIMITS.map((key) => [key, entry(fieldAt(`/controllers/*/${key}`))])),
+);
+const chargeAmps = entry(fieldAt('/controllers/*/chargeAmps'));
 const controllerSchema = Joi.object({
   position,
   label: name.required(),
-  kind: Joi.string().valid('mppt', 'pwm').required(),
-  ...entries('/controllers/*'),
+  kind: Joi.string().valid('mppt', 'pwm', 'boost', 'station').required(),
+  chargeAmpsBy: Joi.object({ 12: chargeAmps, 24: chargeAmps, 48: chargeAmps }).required(),
+  inputLimits: Joi.object()
+    .pattern(/^[1-8]$/, inputLimits)
+    .required(),
+  ...entries('/controllers/*', ['startVolts', 'maxWatts']),
 });
+
+const pieceSchema = Joi.object({
+  tag: Joi.string().trim().allow('').max(40).required(),
+  position,
+  ...entries('/arrays/*/pile/sorts/*/pieces/*', ['voc', 'isc', 'light', 'cell']),
+});
+const pileSchema = Joi.object({
+  blocked: Joi.boolean().required(),
+  sorts: Joi.object()
+    .pattern(
+      id,
+      Joi.object({
+        name: name.allow('').required(),
+        position,
+        module: moduleSchema,
+        pieces: Joi.object().pattern(id, pieceSchema).max(400).required(),
+        ...entries('/arrays/*/pile/sorts/*'),
+      }),
+    )
+    .min(1)
+    .max(12)
+    .required(),
+  strings: Joi.object()
+    .pattern(
+      id,
+      Joi.object({
+        position,
+        input: Joi.number().integer().min(1).max(8).required(),
+        panels: Joi.object().pattern(id, Joi.number().integer().min(0).max(60)).required(),
+      }),
+    )
+    .max(80)
+    .required(),
+})
+  .custom((pile: Pile, helpers) => {
+    for (const [string, { panels }] of Object.entries(pile.strings)) {
+      const unknown = Object.keys(panels).find((sort) => !Object.hasOwn(pile.sorts, sort));
+      if (unknown)
+        return helpers.error('any.invalid', {}, { path: ['strings', string, 'panels', unknown] } as never);
+    }
+    return pile;
+  })
+  .allow(null)
+  .required();
 
 const twelve = (low: number, high: number) =>
   Joi.array().items(Joi.number().min(low).max(high).allow(null)).length(12).required();
@@ -179,8 +231,10 @@ const arraySchema = Joi.object({
   snowBy: monthly('/arrays/*/snowBy/*'),
   strings: Joi.object({
     controller: Joi.string().pattern(id).required(),
+    first: Joi.number().integer().min(1).max(8).allow(null).required(),
     ...entries('/arrays/*/strings'),
   }).required(),
+  pile: pileSchema,
   ...entries('/arrays/*'),
 });
 
@@ -234,6 +288,22 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
   }).required(),
   arrays: Joi.object().pattern(id, arraySchema).min(1).max(60).required(),
   controllers: Joi.object().pattern(id, controllerSchema).min(1).max(60).required(),
+  dc: Joi.object(
+    entries('/dc', ['combiner', 'disconnect', 'cable', 'connector', 'dwelling', 'poles']),
+  ).required(),
+  acknowledged: Joi.object()
+    .pattern(
+      /^[A-Za-z0-9.:-]{1,120}$/,
+      Joi.object({
+        reason: Joi.string().trim().min(1).max(400).required(),
+        on: Joi.string()
+          .pattern(/^\d{4}-\d{2}-\d{2}$/)
+          .required(),
+        sentence: Joi.string().max(1000).required(),
+      }),
+    )
+    .max(200)
+    .required(),
 }).custom((design: Design, helpers) => {
   for (const [array, { strings }] of Object.entries(design.arrays)) {
     if (Object.hasOwn(design.controllers, strings.controller)) continue;

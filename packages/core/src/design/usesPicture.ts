@@ -114,13 +114,15 @@ function groupsOf({ design, loads, climate }: Facts): GroupHours[] {
           (((profile[2 * hour] ?? 0) + (profile[2 * hour + 1] ?? 0)) / 2) * toBus * scale;
     }
   }
-  for (const [m, { idleWh, padWh }] of loads.months.entries())
-    if (idleWh + padWh > 0) of('supply')[m] = new Array<number>(24).fill((idleWh + padWh) / 24);
+  for (const [m, { idleWh, padWh, controllersWh }] of loads.months.entries()) {
+    const always = idleWh + padWh + controllersWh;
+    if (always > 0) of('supply')[m] = new Array<number>(24).fill(always / 24);
+  }
   const sum = (watts: number[][]) => watts.flat().reduce((all, w) => all + w, 0);
   return [...groups]
     .map(([group, watts]) => ({
       group,
-      name: group === 'supply' ? 'inverter and pad' : USE_GROUPS[group],
+      name: group === 'supply' ? 'inverter, pad and controllers' : USE_GROUPS[group],
       watts,
     }))
     .sort((a, b) => sum(b.watts) - sum(a.watts));
@@ -146,14 +148,16 @@ function costsOf(facts: Facts, month: number): Cost[] {
     share: all > 0 ? wh / all : 0,
     ...sizeOf(facts, wh),
   });
-  const idle = facts.loads.months[month - 1]?.idleWh ?? 0;
+  const { idleWh = 0, padWh = 0, controllersWh = 0 } = facts.loads.months[month - 1] ?? {};
   return [
     ...facts.loads.rows
       .filter((row) => !row.surplus && !row.later)
       .map((row) =>
         cost(row.id, facts.design.uses[row.id]?.name || 'unnamed use', row.monthWh[month - 1] ?? 0),
       ),
-    cost('', 'inverter’s own draw', idle),
+    cost('', 'inverter’s own draw', idleWh),
+    cost('', 'heating pad of the bank', padWh),
+    cost('', 'controllers’ own draw', controllersWh),
   ]
     .filter(({ wh }) => wh > 0)
     .sort((a, b) => b.wh - a.wh);

@@ -80,8 +80,8 @@ describe('answers', () => {
   const answers = (design: Design, grid: typeof climate | null = climate) => evaluate(design, grid).answers;
   it('lead with what decides', () => {
     const { uses, bank, array, strings } = answers(dairy);
-    expect(plain(uses.lead)).toBe('7.95 kWh a day in May.');
-    expect(plain(uses.rest)).toBe('7.51 kWh in January; Milk cooler is 38 % of the heaviest day.');
+    expect(plain(uses.lead)).toBe('7.96 kWh a day in May.');
+    expect(plain(uses.rest)).toBe('7.52 kWh in January; Milk cooler is 38 % of the heaviest day.');
     expect(plain(bank.lead)).toBe('Not so long: 1.8 days.');
     expect(array.lead).toBe('12 will do.');
     expect(strings.lead).toBe('Not this one.');

@@ -1,4 +1,5 @@
 import type { Finding } from '../findings';
+import { asksForALook } from '../findings/finding';
 import type { StringsResult } from '../strings';
 import type { ArrayFacts, Facts } from './calculate';
 
@@ -15,7 +16,7 @@ export interface Verdict {
 
 export function verdictOf(facts: Facts, findings: readonly Finding[]): Verdict {
   const stops = findings.filter(({ severity }) => severity === 'stop');
-  const looks = findings.filter(({ severity }) => severity === 'look');
+  const looks = findings.filter(asksForALook);
   if (stops.length > 0) {
     return { standing: 'falls', words: 'Does not stand', sentence: holdsBack(stops) };
   }

@@ -1,4 +1,5 @@
 import type { ArrayFacts, Facts } from '../design/calculate';
+import { pileFigures } from './pile';
 import { figure, ofArray, step, type Figure, type Pen } from './figure';
 
 /** Of every array; the first has the plain ids. */
@@ -12,11 +13,12 @@ export const stringFigures = (facts: Facts, pen: Pen): Figure[] =>
   );
 
 function arrayStringFigures(
-  { id, plan, controller, strings, module }: ArrayFacts,
+  { id, plan, controller, strings, module, pile }: ArrayFacts,
   { bank, energy }: Facts,
   pen: Pen,
 ): Figure[] {
   if (!strings) return [];
+  if (pile) return pileFigures(pile, strings, module, pen);
   const share = energy?.arrays[id];
   const atPosts = share
     ? (share.wiredW *

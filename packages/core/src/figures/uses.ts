@@ -131,9 +131,10 @@ function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
     (row) => design.uses[row.id]?.name,
     (wh) => pen(wh, 'energy'),
   );
-  const { idleWh, padWh } = loads.months[month - 1] ?? { idleWh: 0, padWh: 0 };
+  const { idleWh = 0, padWh = 0, controllersWh = 0 } = loads.months[month - 1] ?? {};
   if (idleWh > 0) steps.push(step(IDLE_STEP, pen(idleWh, 'energy')));
   if (padWh > 0) steps.push(step('heating pad of the bank', pen(padWh, 'energy')));
+  if (controllersWh > 0) steps.push(step('controllers’ own draw', pen(controllersWh, 'energy')));
   return steps;
 }
 

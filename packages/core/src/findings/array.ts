@@ -1,7 +1,7 @@
 import { bestTiltOf } from '../design/bestTiltOf';
 import { calculate, leadOf, type ArrayFacts, type Facts } from '../design/calculate';
 import { monthName } from '../design/types';
-import { CONTROLLER_CLASSES, controllerOfClass, fitStrings, type Arrangement } from '../strings';
+import { CONTROLLER_CLASSES, controllerOfClass, fitStrings, windowFor, type Arrangement } from '../strings';
 import { ofArray } from '../figures/figure';
 import { choose, put, remedy, tried, type Remedy, type Rule } from './finding';
 
@@ -19,10 +19,10 @@ export const arrangementText = ({ series, parallel, inputs }: Arrangement) =>
   `${series} × ${parallel}${inputs > 1 ? ` on ${inputs} inputs` : ''}`;
 
 /** The least number of panels, from `atLeast` on, that this controller takes whole. */
-function arrangementFor({ strings }: ArrayFacts, atLeast: number): Arrangement | null {
-  if (!strings) return null;
+function arrangementFor({ strings, berth, pile }: ArrayFacts, atLeast: number): Arrangement | null {
+  if (!strings || pile) return null;
   for (let count = atLeast; count <= Math.min(400, atLeast + 7); count++) {
-    const [best] = fitStrings(strings.panel, strings.window, count);
+    const [best] = fitStrings(strings.panel, (inputs) => windowFor(berth, inputs), count);
     if (best && best.faults === 0 && best.panels === count) return best;
   }
   return null;

@@ -26,9 +26,16 @@ export interface Finding {
   remedies: Remedy[];
   /** Place in the design of the figure it is about. */
   focus: string | null;
+  /** Why someone lets it stand, and since when; only of what may be let stand, and while it says the same. */
+  acknowledged: { reason: string; on: string } | null;
+  /** A reason given when it said something else. */
+  saidBefore: { reason: string; on: string; sentence: string } | null;
 }
 
-export type FindingParts = Omit<Finding, 'value' | 'limit' | 'remedies' | 'focus'> &
+export type FindingParts = Omit<
+  Finding,
+  'value' | 'limit' | 'remedies' | 'focus' | 'acknowledged' | 'saidBefore'
+> &
   Partial<Pick<Finding, 'value' | 'limit' | 'remedies' | 'focus'>>;
 
 /** One rule: what it finds in the facts, if anything. */
@@ -55,6 +62,29 @@ const RANK: Record<Severity, number> = { stop: 0, look: 1, note: 2 };
 export function findingsBy(rules: readonly Rule[], facts: Facts, pen: Pen): Finding[] {
   return rules
     .flatMap((rule) => rule(facts, pen) ?? [])
-    .map((parts): Finding => ({ value: null, limit: null, remedies: [], focus: null, ...parts }))
+    .map((parts): Finding => ({
+      value: null,
+      limit: null,
+      remedies: [],
+      focus: null,
+      ...parts,
+      ...letStand(parts, facts.design),
+    }))
     .sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 }
+
+/** Whether someone has said why a look may stand. A stop never may, and a look that says something else asks again. */
+function letStand(
+  { id, severity, sentence }: FindingParts,
+  { acknowledged }: Design,
+): Pick<Finding, 'acknowledged' | 'saidBefore'> {
+  const said = severity === 'look' ? acknowledged[id] : undefined;
+  if (!said) return { acknowledged: null, saidBefore: null };
+  return said.sentence === sentence
+    ? { acknowledged: { reason: said.reason, on: said.on }, saidBefore: null }
+    : { acknowledged: null, saidBefore: said };
+}
+
+/** True of what still asks to be looked at. */
+export const asksForALook = ({ severity, acknowledged }: Finding) =>
+  severity === 'look' && acknowledged === null;

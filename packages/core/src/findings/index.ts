@@ -4,6 +4,8 @@ import { ARRAY_RULES } from './array';
 import { BANK_RULES } from './bank';
 import { BANK_HOME_RULES } from './bankHome';
 import { findingsBy, type Finding } from './finding';
+import { INPUT_RULES } from './inputs';
+import { PILE_RULES } from './pile';
 import { PLACE_RULES } from './place';
 import { SHADE_RULES } from './shade';
 import { STRINGS_RULES } from './strings';
@@ -14,11 +16,14 @@ export * from './finding';
 export * from './cautions';
 export { arrangementSentence } from './strings';
 export { arrangementText } from './array';
+export { polesNeeded } from './inputs';
 
 export function findingsOf(facts: Facts, pen: Pen): Finding[] {
   return findingsBy(
     [
       ...STRINGS_RULES,
+      ...PILE_RULES,
+      ...INPUT_RULES,
       ...ARRAY_RULES,
       ...SHADE_RULES,
       ...BANK_RULES,

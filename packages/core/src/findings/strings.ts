@@ -74,8 +74,8 @@ const coldOverLimit: ArrayRule = (array, pen) => {
   };
 };
 
-const codeTableDiffers: ArrayRule = ({ strings, module }, pen) => {
-  if (!strings || module.betaVoc === null || strings.chosen.faults & FAULT.coldVoltage) return null;
+const codeTableDiffers: ArrayRule = ({ strings, module, pile }, pen) => {
+  if (!strings || pile || module.betaVoc === null || strings.chosen.faults & FAULT.coldVoltage) return null;
   const byTable = strings.chosen.series * module.vocV * strings.schools.codeTable;
   if (byTable <= strings.window.maxV) return null;
   return {
@@ -125,7 +125,7 @@ const shortCircuit: ArrayRule = (array, pen) => {
 
 const countsDiffer: ArrayRule = (array) => {
   const { strings, plan, paths } = array;
-  if (!strings) return null;
+  if (!strings || array.pile) return null;
   const { chosen, window } = strings;
   const count = plan.count.value;
   if (chosen.faults & FAULT.inputs) {
@@ -172,8 +172,8 @@ const countsDiffer: ArrayRule = (array) => {
       };
 };
 
-const nothingFits: ArrayRule = ({ strings, plan }, pen) => {
-  if (!strings || strings.best) return null;
+const nothingFits: ArrayRule = ({ strings, plan, pile }, pen) => {
+  if (!strings || pile || strings.best) return null;
   const nearest = strings.arrangements[0];
   return {
     id: 'strings.nothing',
@@ -205,8 +205,8 @@ const clipped: ArrayRule = ({ strings }, pen, { energy }) => {
   };
 };
 
-const fuses: ArrayRule = ({ strings, module, paths }, pen) => {
-  if (!strings || strings.chosen.parallel < 2) return null;
+const fuses: ArrayRule = ({ strings, module, paths, pile }, pen) => {
+  if (!strings || pile || strings.chosen.parallel < 2) return null;
   const { chosen, backFedA, fuseA } = strings;
   const maxFuse = module.maxFuseA;
   if (maxFuse === null) {
@@ -250,7 +250,8 @@ const aboveWindow: ArrayRule = ({ strings }, pen) => {
   };
 };
 
-const impossibleSheet: ArrayRule = ({ module, paths }, pen) => {
+const impossibleSheet: ArrayRule = ({ module, paths, pile }, pen) => {
+  if (pile) return null;
   const { vocV, vmpV, iscA, impA, pmaxW } = module;
   const stop = (id: string, title: string, sentence: string, focus: string) => ({
     id,
@@ -290,7 +291,8 @@ const impossibleSheet: ArrayRule = ({ module, paths }, pen) => {
   };
 };
 
-const missingCoefficient: ArrayRule = ({ module, paths }) => {
+const missingCoefficient: ArrayRule = ({ module, paths, pile }) => {
+  if (pile) return null;
   const missing = [
     ...(module.betaVoc === null ? ['Voc by temperature (the code table serves)'] : []),
     ...module.assumed,

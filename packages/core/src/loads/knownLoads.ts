@@ -18,6 +18,7 @@ export function knownLoads(design: Design, climate: readonly ClimateMonth[] | nu
   const weather = JSON.stringify([
     climate?.map(({ minC, maxC }) => [minC, maxC]) ?? null,
     extras.padWh ?? null,
+    extras.controllersWh ?? 0,
   ]);
   const before = known.get(design.uses);
   if (

@@ -14,6 +14,8 @@ export interface LoadMonth {
   idleWh: number;
   /** Of `busWh`, what the bank's heating pad takes. */
   padWh: number;
+  /** Of `busWh`, what the controllers draw themselves, day and night. */
+  controllersWh: number;
   /** Everything in use at once, W. */
   runningW: number;
   /** Running total plus the largest single start, W. */
@@ -43,17 +45,20 @@ export interface Loads {
 /** What else takes from the bank, Wh a day by month. */
 export interface Extras {
   padWh?: readonly number[];
+  controllersWh?: number;
 }
 
 /** What the uses take from the bank, month by month. Uses of a later stage have a row and count for nothing. */
 export function computeLoads(
   design: Design,
   climate: readonly ClimateMonth[] | null = null,
-  { padWh = [] }: Extras = {},
+  { padWh = [], controllersWh = 0 }: Extras = {},
 ): Loads {
   const { supply } = design;
   const context = contextOf(design, climate);
-  const months = Array.from({ length: 12 }, (_, m): LoadMonth => emptyMonth(m + 1, padWh[m] ?? 0));
+  const months = Array.from({ length: 12 }, (_, m): LoadMonth =>
+    emptyMonth(m + 1, padWh[m] ?? 0, controllersWh),
+  );
   const idleShare = new Float64Array(12);
   const rows = usesInOrder(design).map(([id, use]): UseRow => {
     const { row, share, days } = useYear(use, context);
@@ -86,7 +91,7 @@ export function computeLoads(
   };
 }
 
-function emptyMonth(month: number, padWh: number): LoadMonth {
+function emptyMonth(month: number, padWh: number, controllersWh: number): LoadMonth {
   return {
     month,
     busWh: 0,
@@ -94,6 +99,7 @@ function emptyMonth(month: number, padWh: number): LoadMonth {
     surplusWh: 0,
     idleWh: 0,
     padWh,
+    controllersWh,
     runningW: 0,
     startW: 0,
     starts: null,
@@ -150,24 +156,25 @@ function finish(month: LoadMonth, idleWh: number, idleShare: number): void {
   month.startW += month.runningW;
   month.idleWh = idleWh * idleShare;
   const used = month.busWh > 0 || month.idleWh > 0;
-  if (!used) month.padWh = 0;
-  month.untimed = month.busWh > 0 ? month.untimed / (month.busWh + month.idleWh + month.padWh) : 0;
-  month.busWh += month.idleWh + month.padWh;
-  month.fullWh += (idleShare > 0 ? idleWh : 0) + month.padWh;
-  const steady = month.steadyW + (month.idleWh + month.padWh) / 24;
+  if (!used) [month.padWh, month.controllersWh] = [0, 0];
+  const always = month.padWh + month.controllersWh;
+  month.untimed = month.busWh > 0 ? month.untimed / (month.busWh + month.idleWh + always) : 0;
+  month.busWh += month.idleWh + always;
+  month.fullWh += (idleShare > 0 ? idleWh : 0) + always;
+  const steady = month.steadyW + (month.idleWh + always) / 24;
   for (let cell = 0; cell < CELLS; cell++) month.profile[cell] = (month.profile[cell] ?? 0) + steady;
 }
 
 /** Runs of days that begin together: what runs for three days takes three full days, then rests until the next. */
 function overDays(
   rows: readonly UseRow[],
-  { month, padWh }: LoadMonth,
+  { month, padWh, controllersWh }: LoadMonth,
   idleWh: number,
   idleShare: Float64Array,
   days: number,
 ): number {
   const m = month - 1;
-  let sum = padWh * days + ((idleShare[m] ?? 0) > 0 ? idleWh * days : 0);
+  let sum = (padWh + controllersWh) * days + ((idleShare[m] ?? 0) > 0 ? idleWh * days : 0);
   for (const row of rows) {
     if (row.surplus || row.later) continue;
     const full = row.fullWh[m] ?? 0;

@@ -1,3 +1,4 @@
 export * from './doorValue';
 export * from './search';
 export * from './types';
+export * from './weatherPoints';

@@ -5,7 +5,7 @@ export interface ModuleClass {
   label: string;
   about: string;
   numbers: Record<
-    'pmax' | 'voc' | 'isc' | 'vmp' | 'imp' | 'betaVoc' | 'alphaIsc' | 'gammaPmax' | 'maxFuse',
+    'pmax' | 'voc' | 'isc' | 'vmp' | 'imp' | 'betaVoc' | 'alphaIsc' | 'gammaPmax' | 'maxFuse' | 'sections',
     number
   >;
 }
@@ -17,11 +17,12 @@ const make = (
   [pmax, voc, isc, vmp, imp]: [number, number, number, number, number],
   [betaVoc, alphaIsc, gammaPmax]: [number, number, number],
   maxFuse: number,
+  sections = 3,
 ): ModuleClass => ({
   id,
   label,
   about,
-  numbers: { pmax, voc, isc, vmp, imp, betaVoc, alphaIsc, gammaPmax, maxFuse },
+  numbers: { pmax, voc, isc, vmp, imp, betaVoc, alphaIsc, gammaPmax, maxFuse, sections },
 });
 
 /** Typical classes, of no maker: middle-of-the-road figures of what is sold under such a description. Common practice. */
@@ -33,6 +34,7 @@ export const MODULE_CLASSES: readonly ModuleClass[] = [
     [100, 22.1, 6.02, 17.9, 5.59],
     [-0.33, 0.06, -0.43],
     10,
+    2,
   ),
   make(
     'mono-36',
@@ -41,6 +43,7 @@ export const MODULE_CLASSES: readonly ModuleClass[] = [
     [180, 24.3, 9.42, 20.2, 8.91],
     [-0.29, 0.05, -0.37],
     15,
+    2,
   ),
   make(
     'mono-32-half',
@@ -49,6 +52,7 @@ export const MODULE_CLASSES: readonly ModuleClass[] = [
     [200, 22.7, 11.1, 18.9, 10.58],
     [-0.27, 0.05, -0.35],
     20,
+    2,
   ),
   make(
     'poly-60-old',
@@ -97,6 +101,65 @@ export const MODULE_CLASSES: readonly ModuleClass[] = [
     [545, 49.7, 13.92, 41.8, 13.04],
     [-0.26, 0.05, -0.34],
     25,
+  ),
+  make(
+    'mono-36-early',
+    '75 W, 36 cells, mono',
+    'thirty years and more, still on huts and boats',
+    [75, 21.6, 4.8, 17, 4.41],
+    [-0.36, 0.06, -0.47],
+    10,
+    2,
+  ),
+  make(
+    'poly-54',
+    '200 W, 54 cells, poly',
+    'second-hand; fifteen years or more',
+    [200, 33, 8.2, 26.4, 7.58],
+    [-0.35, 0.06, -0.46],
+    15,
+  ),
+  make(
+    'mono-66-half',
+    '500 W, 132 half-cells',
+    'large; ground racks',
+    [500, 45.6, 13.85, 38.4, 13.02],
+    [-0.26, 0.05, -0.34],
+    25,
+  ),
+  make(
+    'mono-96',
+    '330 W, 96 cells, mono',
+    'high volts, contacts on the back; second-hand',
+    [330, 64.9, 6.46, 54.7, 6.04],
+    [-0.27, 0.05, -0.35],
+    15,
+  ),
+  make(
+    'bifacial-72-half',
+    '540 W, 144 half-cells, bifacial',
+    'glass on both sides; racks over bright ground',
+    [540, 49.5, 13.85, 41.6, 12.98],
+    [-0.27, 0.045, -0.34],
+    30,
+  ),
+  make(
+    'thin-film',
+    '110 W, thin film',
+    'long strips of cells; low amps, high volts',
+    [110, 70, 2.35, 53, 2.08],
+    [-0.28, 0.04, -0.32],
+    5,
+    1,
+  ),
+  make(
+    'flexible-32',
+    '110 W, flexible',
+    'stuck to a deck or a roof; runs hot',
+    [110, 22.6, 6.2, 18.6, 5.91],
+    [-0.29, 0.05, -0.39],
+    15,
+    2,
   ),
 ];
 

@@ -59,12 +59,12 @@ describe('cold voltage', () => {
   });
 });
 
-it.each(MODULE_CLASSES)('the class $label could be a panel', ({ numbers: n }) => {
+it.each(MODULE_CLASSES)('the class $label could be a panel', ({ numbers: n, label }) => {
   expect(n.vmp).toBeLessThan(n.voc);
   expect(n.imp).toBeLessThan(n.isc);
   expect(Math.abs((n.vmp * n.imp) / n.pmax - 1)).toBeLessThan(0.03);
-  // fill factor of crystalline silicon, 0.70–0.83: common practice
-  expect(n.pmax / (n.voc * n.isc)).toBeGreaterThan(0.7);
+  // fill factor of crystalline silicon, 0.70–0.83, of thin film from 0.60: common practice
+  expect(n.pmax / (n.voc * n.isc)).toBeGreaterThan(label.includes('thin film') ? 0.6 : 0.7);
   expect(n.pmax / (n.voc * n.isc)).toBeLessThan(0.83);
   // the next standard fuse above 1.56 × Isc is what makers print, within a size: common practice
   expect(n.maxFuse).toBeGreaterThanOrEqual(n.isc * 1.3);

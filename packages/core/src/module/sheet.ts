@@ -12,6 +12,7 @@ export interface ModuleNumbers {
   alphaIsc: number;
   gammaPmax: number;
   maxFuseA: number | null;
+  sections: number;
   assumed: string[];
 }
 
@@ -35,6 +36,7 @@ export function readSheet(sheet: ModuleSheet): ModuleNumbers {
     alphaIsc: orElse(sheet.alphaIsc, FALLBACK.alphaIscPct, 'Isc by temperature'),
     gammaPmax: orElse(sheet.gammaPmax, FALLBACK.gammaPmaxPct, 'Pmax by temperature'),
     maxFuseA: sheet.maxFuse?.value ?? null,
+    sections: sheet.sections.value,
     assumed,
   };
 }

@@ -14,10 +14,18 @@ export interface ControllerClass {
     | 'maxIscAmps'
     | 'chargeAmps'
     | 'efficiency'
+    | 'ownDraw'
     | 'inputs',
     number
   >;
+  startVolts: number | null;
+  maxWatts: number | null;
 }
+
+type Rest = Partial<
+  Pick<ControllerClass, 'kind' | 'startVolts' | 'maxWatts'> &
+    Pick<ControllerClass['numbers'], 'inputs' | 'ownDraw' | 'efficiency'>
+>;
 
 const tracking = (
   id: string,
@@ -25,12 +33,21 @@ const tracking = (
   about: string,
   [maxVolts, minVolts, maxWorkVolts, headroom]: [number, number, number, number],
   [maxAmps, maxIscAmps, chargeAmps]: [number, number, number],
-  inputs = 1,
+  {
+    inputs = 1,
+    startVolts = null,
+    maxWatts = null,
+    ownDraw = 0.5,
+    efficiency = 97,
+    kind = 'mppt',
+  }: Rest = {},
 ): ControllerClass => ({
   id,
   label,
   about,
-  kind: 'mppt',
+  kind,
+  startVolts,
+  maxWatts,
   numbers: {
     maxVolts,
     minVolts,
@@ -39,7 +56,8 @@ const tracking = (
     maxAmps,
     maxIscAmps,
     chargeAmps,
-    efficiency: 97,
+    efficiency,
+    ownDraw,
     inputs,
   },
 });
@@ -49,6 +67,8 @@ const pulse = (id: string, label: string, maxVolts: number, amps: number): Contr
   label,
   about: 'ties the panels to the bank’s own volts',
   kind: 'pwm',
+  startVolts: null,
+  maxWatts: null,
   numbers: {
     maxVolts,
     minVolts: 0,
@@ -58,6 +78,7 @@ const pulse = (id: string, label: string, maxVolts: number, amps: number): Contr
     maxIscAmps: amps * 1.25,
     chargeAmps: amps,
     efficiency: 98,
+    ownDraw: 0.1,
     inputs: 1,
   },
 });
@@ -90,7 +111,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'long strings on 48 V',
     [250, 9, 245, 5],
     [35, 44, 100],
-    2,
+    { inputs: 2, startVolts: 13, ownDraw: 3 },
   ),
   tracking(
     'hybrid-450-100',
@@ -98,7 +119,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'the solar side of an inverter for 48 V',
     [450, 120, 430, 20],
     [18, 24, 100],
-    2,
+    { inputs: 2, startVolts: 150, maxWatts: 3500, ownDraw: 25 },
   ),
   tracking(
     'hybrid-500-150',
@@ -106,14 +127,78 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'the solar side of a large inverter for 48 V',
     [500, 125, 425, 20],
     [16, 22, 150],
-    4,
+    { inputs: 4, startVolts: 150, maxWatts: 4500, ownDraw: 35 },
+  ),
+  tracking(
+    'mppt-500-eight',
+    '500 V, eight inputs',
+    'the solar side of a large hybrid for 48 V',
+    [500, 100, 450, 20],
+    [15, 20, 250],
+    { inputs: 8, startVolts: 120, maxWatts: 4000, ownDraw: 60 },
+  ),
+  tracking(
+    'boost-12-48',
+    'Boost, 10 A, panels below the bank',
+    'one small panel onto a 24 or 48 V bank: boats, carts',
+    [45, 9, 40, 0],
+    [10, 12.5, 6],
+    { kind: 'boost', ownDraw: 0.5, efficiency: 95 },
+  ),
+  tracking(
+    'station-60',
+    'Power station input, 12 to 60 V',
+    'the solar socket of a ready-made box of battery and inverter',
+    [60, 12, 58, 0],
+    [13, 15, 30],
+    { kind: 'station', startVolts: 14, maxWatts: 500, ownDraw: 8, efficiency: 94 },
+  ),
+  tracking(
+    'station-95',
+    'Power station input, 30 to 95 V',
+    'a larger ready-made box, two sockets',
+    [95, 30, 90, 0],
+    [15, 18, 60],
+    { kind: 'station', inputs: 2, startVolts: 33, maxWatts: 1000, ownDraw: 3, efficiency: 94 },
+  ),
+  tracking(
+    'mppt-150-60-two',
+    '150 V, 60 A, two inputs',
+    'unlike panels on 12 and 24 V banks',
+    [150, 9, 145, 4],
+    [22, 28, 60],
+    { inputs: 2, startVolts: 13 },
+  ),
+  tracking(
+    'mppt-250-100-three',
+    '250 V, 100 A, three inputs',
+    'two faces of a roof, and one to come',
+    [250, 9, 245, 5],
+    [24, 30, 100],
+    { inputs: 3, startVolts: 13, ownDraw: 3 },
   ),
 ];
 
-export function controllerOfClass({ label, kind, numbers }: ControllerClass): Omit<Controller, 'position'> {
+export function controllerOfClass({
+  label,
+  kind,
+  numbers,
+  startVolts,
+  maxWatts,
+}: ControllerClass): Omit<Controller, 'position'> {
   const entry = (value: number): Entry => ({ value, from: 'catalogue' });
   const entries = Object.fromEntries(Object.entries(numbers).map(([key, value]) => [key, entry(value)]));
-  return { label, kind, ...(entries as Record<keyof ControllerClass['numbers'], Entry>) };
+  return {
+    label,
+    kind,
+    ...(entries as Record<keyof ControllerClass['numbers'], Entry>),
+    startVolts: startVolts === null ? null : entry(startVolts),
+    maxWatts: maxWatts === null ? null : entry(maxWatts),
+    ownDraw: { value: numbers.ownDraw, from: 'guess' },
+    keepFree: { value: 0, from: 'chosen' },
+    chargeAmpsBy: {},
+    inputLimits: {},
+  };
 }
 
 export function controllerClass(id: string): ControllerClass {

@@ -25,12 +25,13 @@ const window: ControllerWindow = {
   maxWorkV: 145,
   maxA: 60,
   maxIscA: 72,
+  maxInputW: Infinity,
   usableW: 3500,
   inputs: 1,
 };
 
 it('tries every arrangement the panels can make, as brute force does', () => {
-  const tried = fitStrings(panel, { ...window, inputs: 2 }, 12);
+  const tried = fitStrings(panel, () => ({ ...window, inputs: 2 }), 12);
   const expected = new Set<string>();
   for (let s = 1; s <= 20; s++)
     for (let p = 1; p <= 10; p++)
@@ -59,7 +60,7 @@ it('names each fault and each loss', () => {
 });
 
 it('ranks what fits before what fails, and the most watts first', () => {
-  const [best, ...rest] = fitStrings(panel, { ...window, usableW: 99_999 }, 12);
+  const [best, ...rest] = fitStrings(panel, () => ({ ...window, usableW: 99_999 }), 12);
   expect(best).toMatchObject({ series: 3, parallel: 4, faults: 0 });
   const firstFault = rest.findIndex((a) => a.faults !== 0);
   expect(rest.slice(firstFault).every((a) => a.faults !== 0)).toBe(true);

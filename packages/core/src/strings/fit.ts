@@ -1,5 +1,5 @@
 /** Most the search tries. */
-export const MOST = { series: 20, parallel: 10, inputs: 4 } as const;
+export const MOST = { series: 20, parallel: 10, inputs: 8 } as const;
 
 /** Irradiance above standard conditions. @source NEC 690.8(A) */
 export const BRIGHT_SKY = 1.25;
@@ -21,8 +21,11 @@ export interface ControllerWindow {
   maxWorkV: number;
   maxA: number;
   maxIscA: number;
+  /** Watts one input works with; Infinity where only its amps limit it. */
+  maxInputW: number;
   /** Array watts at standard conditions it can use. */
   usableW: number;
+  /** Inputs there are for these panels. */
   inputs: number;
 }
 
@@ -66,7 +69,8 @@ export function tryArrangement(
   const impA = parallel * panel.impA;
   const watts = panels * panel.pmaxW;
   const ampsKept = Math.min(1, window.maxA / impA);
-  const kept = Math.min(ampsKept, window.usableW / watts, 1);
+  const wattsKept = Math.min(window.usableW, window.maxInputW * inputs) / watts;
+  const kept = Math.min(ampsKept, wattsKept, 1);
   const faults =
     (coldVocV > window.maxV ? FAULT.coldVoltage : 0) |
     (hotVmpV < window.chargesFromV ? FAULT.hotVoltage : 0) |
@@ -75,7 +79,7 @@ export function tryArrangement(
     (panels > panelCount ? FAULT.panels : 0);
   const losses =
     (ampsKept < 1 ? LOSS.amps : 0) |
-    (window.usableW < watts ? LOSS.watts : 0) |
+    (wattsKept < 1 ? LOSS.watts : 0) |
     (coldVmpV > window.maxWorkV ? LOSS.window : 0) |
     (panels < panelCount ? LOSS.leftOut : 0);
   return {
@@ -99,16 +103,17 @@ export function tryArrangement(
  * Every arrangement up to 20 in series, 10 in parallel and the controller's inputs that the panels can make,
  * best first: those that fit before those that fail, then by watts used, fewer parallel strings (fewer fuses,
  * thinner cable), and more room under the limit.
- * @param panelCount panels at hand, 1 or more
+ * @param windowFor the window that strings alike on so many inputs keep to, @param panelCount panels at hand, 1 or more
  */
 export function fitStrings(
   panel: PanelAtExtremes,
-  window: ControllerWindow,
+  windowFor: (inputs: number) => ControllerWindow,
   panelCount: number,
 ): Arrangement[] {
   const found: Arrangement[] = [];
-  const mostInputs = Math.min(MOST.inputs, window.inputs);
+  const mostInputs = Math.min(MOST.inputs, windowFor(1).inputs);
   for (let inputs = 1; inputs <= mostInputs; inputs++) {
+    const window = windowFor(inputs);
     for (let series = 1; series <= MOST.series && series * inputs <= panelCount; series++) {
       for (
         let parallel = 1;

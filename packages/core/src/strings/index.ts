@@ -1,4 +1,6 @@
 export * from './controllers';
 export * from './fit';
+export * from './inputs';
 export * from './pulseWidth';
 export * from './strings';
+export * from './pile';

@@ -1,6 +1,5 @@
-import type { BankResult } from '../bank';
 import type { RecordTemperature } from '../climate';
-import type { ArrayPlan, Controller } from '../design/types';
+import type { ArrayPlan } from '../design/types';
 import { MOUNTINGS, codeTableFactor, coefficientFactor, type ModuleNumbers } from '../module';
 import {
   backFedAmps,
@@ -11,6 +10,7 @@ import {
   type ControllerWindow,
   type PanelAtExtremes,
 } from './fit';
+import { strictest, type InputWindow } from './inputs';
 
 export interface ColdSchools {
   /** Open-circuit factor by each school; null where the sheet gives no coefficient. */
@@ -58,47 +58,58 @@ export function panelAtExtremes(
   };
 }
 
-/** Volts a string must reach to charge this bank through this controller. */
-export function chargesFrom(controller: Controller, bank: BankResult): number {
-  return Math.max(controller.minVolts.value, bank.absorptionV + controller.headroom.value);
+/** Where on a controller an array is. */
+export interface Berth {
+  /** All inputs of the controller. */
+  windows: readonly InputWindow[];
+  /** The first input the array is on, from 1, and how many there are for it. */
+  first: number;
+  inputs: number;
+  /** Array watts at standard conditions that the controller can use in all. */
+  usableW: number;
 }
 
-/**
- * Fits an array's panels to its controller at the place's record temperatures.
- * @param inputsTaken inputs of the controller that other arrays are on
- */
+/** The inputs that an array is on, so many from its first. */
+export function stringsOn({ windows, first }: Berth, count: number): readonly InputWindow[] {
+  const from = Math.min(first, windows.length) - 1;
+  return windows.slice(from, from + Math.max(1, count));
+}
+
+/** The window that alike strings on the first so many inputs of a berth keep to. */
+export function windowFor(berth: Berth, count: number): ControllerWindow {
+  const { maxV, chargesFromV, maxWorkV, maxA, maxIscA, maxW } = strictest(stringsOn(berth, count));
+  const { inputs, usableW } = berth;
+  return { maxV, chargesFromV, maxWorkV, maxA, maxIscA, maxInputW: maxW, usableW, inputs };
+}
+
+/** What each school says the cold does to open-circuit volts. */
+export function coldSchools(betaVoc: number | null, low: RecordTemperature): ColdSchools {
+  const yearlyLowC = low.valueC + YEARLY_LOW_ABOVE_RECORD_K;
+  return {
+    coefficient: betaVoc === null ? null : coefficientFactor(betaVoc, low.valueC),
+    codeTable: codeTableFactor(low.valueC),
+    meanYearlyLow: betaVoc === null ? null : coefficientFactor(betaVoc, yearlyLowC),
+    yearlyLowC,
+  };
+}
+
+/** Fits an array's panels to its controller at the place's record temperatures. */
 export function computeStrings(
   plan: ArrayPlan,
-  controller: Controller,
   module: ModuleNumbers,
-  bank: BankResult,
+  berth: Berth,
   low: RecordTemperature,
   high: RecordTemperature,
-  inputsTaken: number,
 ): StringsResult {
   const { series, parallel, inputs } = plan.strings;
   const hotCellC = high.valueC + MOUNTINGS[plan.mounting].hotRiseK;
-  const yearlyLowC = low.valueC + YEARLY_LOW_ABOVE_RECORD_K;
-  const schools: ColdSchools = {
-    coefficient: module.betaVoc === null ? null : coefficientFactor(module.betaVoc, low.valueC),
-    codeTable: codeTableFactor(low.valueC),
-    meanYearlyLow: module.betaVoc === null ? null : coefficientFactor(module.betaVoc, yearlyLowC),
-    yearlyLowC,
-  };
+  const schools = coldSchools(module.betaVoc, low);
   const coldFactor = schools.coefficient ?? schools.codeTable;
   const panel = panelAtExtremes(module, coldFactor, low.valueC, hotCellC, plan.bifacial.value / 100);
-  const window: ControllerWindow = {
-    maxV: controller.maxVolts.value,
-    chargesFromV: chargesFrom(controller, bank),
-    maxWorkV: controller.maxWorkVolts.value,
-    maxA: controller.maxAmps.value,
-    maxIscA: controller.maxIscAmps.value,
-    usableW: (controller.chargeAmps.value * bank.absorptionV) / (controller.efficiency.value / 100),
-    inputs: Math.max(0, controller.inputs.value - inputsTaken),
-  };
+  const window = windowFor(berth, inputs.value);
   const count = plan.count.value;
   const chosen = tryArrangement(series.value, parallel.value, inputs.value, panel, window, count);
-  const tried = fitStrings(panel, window, count);
+  const tried = fitStrings(panel, (on) => windowFor(berth, on), count);
   const known = tried.some((other) => sameArrangement(other, chosen));
   const [best] = tried;
   return {

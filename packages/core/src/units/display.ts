@@ -77,6 +77,8 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
       return size < 1000 ? 1 : 0;
     case 'current':
       return size < 100 ? 1 : 0;
+    case 'irradiance':
+      return 0;
     case 'factor':
     case 'irradiation':
       return 2;

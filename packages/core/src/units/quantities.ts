@@ -64,6 +64,7 @@ export const QUANTITIES = {
   count: kind(D.NONE, '', 'a whole number', 0),
   factor: kind(D.NONE, '×', 'a multiple', 2),
   irradiation: kind(D.IRRADIATION, 'kWh/m²', 'kWh/m² a day', 2, ['kWh/m²', 'MJ/m²']),
+  irradiance: kind(D.IRRADIATION, 'W/m²', 'watts per square metre', 0),
   coefficient: kind(D.PER_KELVIN, '%/K', '% per kelvin', 3),
 } as const satisfies Record<string, QuantityKind>;
 

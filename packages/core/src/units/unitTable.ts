@@ -127,6 +127,8 @@ export const UNITS: Readonly<Record<string, Unit>> = {
   deg: unit(D.NONE, 1),
   x: unit(D.NONE, 1),
   '×': unit(D.NONE, 1),
+  'W/m²': unit(D.IRRADIATION, 1),
+  'W/m2': unit(D.IRRADIATION, 1),
   'kWh/m²': unit(D.IRRADIATION, (1e3 * HOUR) / DAY),
   'kWh/m2': unit(D.IRRADIATION, (1e3 * HOUR) / DAY),
   'MJ/m²': unit(D.IRRADIATION, 1e6 / DAY),

@@ -1,4 +1,4 @@
-import type { WindowPicture } from '@ivolt/core';
+import type { WindowBar, WindowPicture } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
 import { area, curveBasis } from 'd3-shape';
 import { styled } from 'styled-components';
@@ -17,7 +17,11 @@ const volts = (value: number) => String(Math.round(value));
  */
 export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry: (series: number) => void }) {
   const [ref, width] = useWidth(734);
-  const { bars, maxV, chargesFromV, chosenSeries } = picture;
+  const { bars } = picture;
+  const maxV = Math.max(picture.maxV, ...bars.map((bar) => bar.maxV));
+  const { chargesFromV } = picture;
+  // strings on inputs of unlike limits each have stops of their own
+  const alike = bars.every((bar) => bar.maxV === maxV && bar.chargesFromV === chargesFromV);
   const top = RULER.top + RULER.height;
   const height = top + bars.length * ROW + 26;
   const side = width < 480 ? 14 : 18;
@@ -36,14 +40,33 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
           <Hatch id="below" gap={7} weight={1.6} ink={color.rule} turn={-45} />
           <Hatch id="over" gap={6} weight={2.6} ink={color.act} />
         </defs>
-        <rect x={side} y={top} width={x(chargesFromV) - side} height={bars.length * ROW} fill="url(#below)" />
-        <rect
-          x={x(maxV)}
-          y={top}
-          width={Math.max(0, edge - x(maxV))}
-          height={bars.length * ROW}
-          fill={color.wash}
-        />
+        {(alike ? [{ key: 'all', maxV, chargesFromV }] : bars).map((bar, index) => (
+          <g key={bar.key} transform={`translate(0 ${top + index * ROW})`}>
+            <rect
+              x={side}
+              width={x(bar.chargesFromV) - side}
+              height={alike ? bars.length * ROW : ROW}
+              fill="url(#below)"
+            />
+            <rect
+              x={x(bar.maxV)}
+              width={Math.max(0, edge - x(bar.maxV))}
+              height={alike ? bars.length * ROW : ROW}
+              fill={color.wash}
+            />
+            {alike ? null : (
+              <>
+                <path d={`M${x(bar.maxV)} 0v${ROW}`} stroke={color.act} strokeWidth="2.6" />
+                <path
+                  d={`M${x(bar.chargesFromV)} 0v${ROW}`}
+                  stroke={color.ink}
+                  strokeDasharray="2 3"
+                  strokeWidth="1.5"
+                />
+              </>
+            )}
+          </g>
+        ))}
         <g transform={`translate(0 ${RULER.top})`}>
           <rect x={side} width={edge - side} height={RULER.height} fill={color.wood} stroke={color.ink} />
           {fine.map((tick) => (
@@ -63,52 +86,55 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
             </g>
           ))}
         </g>
-        <path
-          d={`M${x(chargesFromV)} ${top}v${bars.length * ROW + 6}`}
-          stroke={color.ink}
-          strokeDasharray="2 3"
-          strokeWidth="1.5"
-        />
-        <text
-          x={x(chargesFromV) + (x(chargesFromV) > width - 150 ? -6 : 6)}
-          y={height - 6}
-          textAnchor={x(chargesFromV) > width - 150 ? 'end' : 'start'}
-        >
-          charges above {chargesFromV.toFixed(chargesFromV % 1 === 0 ? 0 : 1)} V
-        </text>
-        <path
-          d={`M${x(maxV)} ${RULER.top - 4}v${RULER.height + bars.length * ROW + 8}`}
-          stroke={color.act}
-          strokeWidth="2.6"
-        />
-        <text
-          x={Math.min(x(maxV), edge - 56)}
-          y={RULER.top - 10}
-          textAnchor="middle"
-          fontWeight={700}
-          fill={color.act}
-        >
-          never above {volts(maxV)} V
-        </text>
+        {alike ? (
+          <>
+            <path
+              d={`M${x(chargesFromV)} ${top}v${bars.length * ROW + 6}`}
+              stroke={color.ink}
+              strokeDasharray="2 3"
+              strokeWidth="1.5"
+            />
+            <text
+              x={x(chargesFromV) + (x(chargesFromV) > width - 150 ? -6 : 6)}
+              y={height - 6}
+              textAnchor={x(chargesFromV) > width - 150 ? 'end' : 'start'}
+            >
+              charges above {chargesFromV.toFixed(chargesFromV % 1 === 0 ? 0 : 1)} V
+            </text>
+            <path
+              d={`M${x(maxV)} ${RULER.top - 4}v${RULER.height + bars.length * ROW + 8}`}
+              stroke={color.act}
+              strokeWidth="2.6"
+            />
+            <text
+              x={Math.min(x(maxV), edge - 56)}
+              y={RULER.top - 10}
+              textAnchor="middle"
+              fontWeight={700}
+              fill={color.act}
+            >
+              never above {volts(maxV)} V
+            </text>
+          </>
+        ) : (
+          <text x={side} y={height - 6}>
+            each input with its own stops: from where it charges to where it is destroyed
+          </text>
+        )}
         {bars.map((bar, index) => (
           <Bar
-            key={bar.series}
+            key={bar.key}
             bar={bar}
-            chosen={bar.series === chosenSeries}
             y={top + index * ROW + 33}
             x={x}
             edge={edge}
-            maxV={maxV}
-            chargesFromV={chargesFromV}
-            onTry={() => onTry(bar.series)}
+            onTry={bar.series === null ? null : () => onTry(bar.series ?? 1)}
           />
         ))}
       </Svg>
     </div>
   );
 }
-
-type BarData = WindowPicture['bars'][number];
 
 const Press = styled.g`
   cursor: pointer;
@@ -126,24 +152,18 @@ const Press = styled.g`
 
 function Bar({
   bar,
-  chosen,
   y,
   x,
   edge,
-  maxV,
-  chargesFromV,
   onTry,
 }: {
-  bar: BarData;
-  chosen: boolean;
+  bar: WindowBar;
   y: number;
   x: (v: number) => number;
   edge: number;
-  maxV: number;
-  chargesFromV: number;
-  onTry: () => void;
+  onTry: (() => void) | null;
 }) {
-  const { series, hotVmpV, coldVocV, density } = bar;
+  const { name, hotVmpV, coldVocV, density, chosen, maxV, chargesFromV } = bar;
   const over = coldVocV > maxV;
   const short = hotVmpV < chargesFromV;
   const ink = chosen ? color.ink : color.soft;
@@ -154,17 +174,17 @@ function Bar({
     y,
     (share) => y - share * 19,
   ).curve(curveBasis);
-  const names = from > 92;
+  const names = from > 14 + name.length * 6.6;
   return (
     <>
       <Press
-        role="button"
-        tabIndex={0}
-        aria-pressed={chosen}
-        aria-label={sentence(bar, maxV, chargesFromV)}
-        onClick={onTry}
+        role={onTry ? 'button' : 'img'}
+        tabIndex={onTry ? 0 : undefined}
+        aria-pressed={onTry ? chosen : undefined}
+        aria-label={sentence(bar)}
+        onClick={onTry ?? undefined}
         onKeyDown={(event) =>
-          (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onTry())
+          onTry && (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onTry())
         }
       >
         <rect className="hit" x={x(0)} width={edge - x(0)} y={y - 27} height={ROW - 4} fill="transparent" />
@@ -198,7 +218,7 @@ function Bar({
           stroke={color.paper}
           strokeWidth={names ? 4 : 3}
         >
-          {series} in series
+          {name}
         </text>
       </Press>
       <g pointerEvents="none">
@@ -219,9 +239,9 @@ function Bar({
   );
 }
 
-const sentence = ({ series, hotVmpV, coldVocV }: BarData, maxV: number, chargesFromV: number) =>
-  `${series} in series: from ${volts(hotVmpV)} volts hot to ${volts(coldVocV)} volts cold${coldVocV > maxV ? ', over the limit' : hotVmpV < chargesFromV ? ', too low to charge when hot' : ', inside the window'}`;
+const sentence = ({ name, hotVmpV, coldVocV, maxV, chargesFromV }: WindowBar) =>
+  `${name}: from ${volts(hotVmpV)} volts hot to ${volts(coldVocV)} volts cold${coldVocV > maxV ? ', over the limit' : hotVmpV < chargesFromV ? ', too low to charge when hot' : ', inside the window'}`;
 
 function describe({ maxV, chargesFromV, bars }: WindowPicture): string {
-  return `Window from ${volts(chargesFromV)} to ${volts(maxV)} volts. ${bars.map((bar) => sentence(bar, maxV, chargesFromV)).join('. ')}`;
+  return `Window from ${volts(chargesFromV)} to ${volts(maxV)} volts. ${bars.map(sentence).join('. ')}`;
 }

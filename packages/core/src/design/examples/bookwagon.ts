@@ -63,9 +63,9 @@ export function bookwagon(): Design {
           obstacles: { cooler: { ...spar('Roof hatch', 'mast', 1, 0, [1.6, 0.25, 0, 0.6]), kind: 'box' } },
         },
         soiling: guess(7),
-        strings: strung('c1', 2, 2),
+        strings: strung('c1', 2, 1, 2),
       },
     },
-    controllers: { c1: controller(1, 'mppt-150-60') },
+    controllers: { c1: controller(1, 'station-95') },
   };
 }

@@ -1,7 +1,7 @@
 import { moduleClass, sheetOfClass } from '../../module';
 import { NO_PAINT, painted } from '../../loads';
 import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
-import type { Design, Use } from '../types';
+import type { Design, PanelSort, Piece, Pile, Use } from '../types';
 import { controller, facing, rows, strung } from './parts';
 
 const hours = (from: number, to: number) => ({ year: painted(NO_PAINT, from * 2, to * 2 - 1, true) });
@@ -137,11 +137,81 @@ export function honeyHouse(): Design {
       a1: {
         ...blankArray(1, 'c1'),
         module: sheetOfClass(moduleClass('poly-60-old')),
-        count: chosen(4),
+        count: chosen(11),
         plane: facing(40, 180),
-        strings: strung('c1', 2, 2),
+        width: measured(7.3),
+        mismatch: guess(1),
+        strings: strung('c1', 3, 2),
+        pile: secondHand(),
       },
     },
-    controllers: { c1: controller(1, 'mppt-150-35') },
+    controllers: { c1: controller(1, 'mppt-150-60-two') },
   };
 }
+
+/** What a meter said in the yard one bright afternoon, panel by panel: volts, amps, light, cells. */
+const readings = (
+  list: readonly (readonly [string, number, number, number, number])[],
+): Record<string, Piece> =>
+  Object.fromEntries(
+    list.map(([tag, voc, isc, light, cell], i) => [
+      `p${i + 1}`,
+      {
+        tag,
+        position: i + 1,
+        voc: measured(voc),
+        isc: measured(isc),
+        light: measured(light),
+        cell: measured(cell),
+      },
+    ]),
+  );
+
+const sort = (
+  position: number,
+  name: string,
+  classId: string,
+  count: number,
+  pieces: Record<string, Piece> = {},
+): PanelSort => ({
+  name,
+  position,
+  module: sheetOfClass(moduleClass(classId)),
+  count: chosen(count),
+  pieces,
+});
+
+/** Eleven panels of three sorts from two farm sales, as they were first hung up. */
+const secondHand = (): Pile => ({
+  blocked: false,
+  sorts: {
+    k1: sort(
+      1,
+      'From the dairy',
+      'poly-60-old',
+      5,
+      readings([
+        ['D1', 34.4, 7.22, 870, 46],
+        ['D2', 34.6, 7.3, 874, 46],
+        ['D3', 34.2, 7.15, 868, 47],
+      ]),
+    ),
+    k2: sort(
+      2,
+      'From the school',
+      'poly-54',
+      4,
+      readings([
+        ['S1', 29.9, 6.61, 858, 47],
+        ['S2', 30.1, 6.7, 861, 47],
+      ]),
+    ),
+    k3: sort(3, 'The newer pair', 'mono-60', 2, readings([['N1', 36.6, 8.36, 862, 46]])),
+  },
+  strings: {
+    s1: { position: 1, input: 1, panels: { k1: 3 } },
+    s2: { position: 2, input: 1, panels: { k1: 2, k2: 1 } },
+    s3: { position: 3, input: 2, panels: { k2: 2, k3: 1 } },
+    s4: { position: 4, input: 2, panels: { k2: 1, k3: 1 } },
+  },
+});

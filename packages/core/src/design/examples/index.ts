@@ -27,7 +27,8 @@ export function examples(): Example[] {
     },
     {
       id: 'honey-house',
-      about: 'A beekeeper’s shed: three weeks of extracting in August, and a bank that wants a larger box.',
+      about:
+        'A beekeeper’s shed: three weeks of extracting, a bank that wants a larger box, eleven panels of three sorts.',
       design: honeyHouse(),
     },
     {
@@ -37,7 +38,7 @@ export function examples(): Example[] {
     },
     {
       id: 'bookwagon',
-      about: 'A travelling library: a flat roof at five stops through the year.',
+      about: 'A travelling library: a flat roof at five stops, on the narrow input of a power station.',
       design: bookwagon(),
     },
   ];

@@ -16,6 +16,7 @@ export const strung = (controller: string, series: number, parallel: number, inp
   series: chosen(series),
   parallel: chosen(parallel),
   inputs: chosen(inputs),
+  first: null,
 });
 
 export const controller = (position: number, id: string): Controller => ({

@@ -74,7 +74,10 @@ export function valeDoJunco(): Design {
       a2: barnFace('Barn, east', 2, 86, { poplars: poplars(24) }),
       a3: barnFace('Barn, west', 3, 266, {}),
     },
-    controllers: { c1: controller(1, 'mppt-150-85'), c2: controller(2, 'mppt-250-100') },
+    controllers: {
+      c1: controller(1, 'mppt-150-85'),
+      c2: { ...controller(2, 'mppt-250-100-three'), keepFree: chosen(1) },
+    },
   };
 }
 

@@ -1,4 +1,4 @@
-import { amount, field, sheet, type FieldSpec } from './kit';
+import { amount, field, guessed, share, sheet, wholeChoice, type FieldSpec } from './kit';
 
 export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/controllers/*/maxVolts': field(
@@ -65,7 +65,39 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Share of the array’s power that reaches the bank.',
     sheet(amount(1.5, 'away from its best voltage it is 1.5 points worse')),
   ),
-  '/controllers/*/inputs': field('Inputs', 'count', 1, 4, 'Separate trackers, each with its own strings.', {
+  '/controllers/*/startVolts': field(
+    'Wakes at',
+    'voltage',
+    1,
+    1000,
+    'Volts a string must reach in the morning before it begins; above its lowest working volts.',
+    {},
+  ),
+  '/controllers/*/maxWatts': field(
+    'Watts an input uses',
+    'power',
+    10,
+    100_000,
+    'Most watts one input works with, where the sheet says so.',
+    {},
+  ),
+  '/controllers/*/ownDraw': field(
+    'Draws itself',
+    'power',
+    0,
+    200,
+    'Day and night, whether the sun shines or not.',
+    guessed(share(0.5, 'own draw is rarely on the sheet')),
+  ),
+  '/controllers/*/keepFree': field(
+    'Inputs kept free',
+    'count',
+    0,
+    7,
+    'Left for strings to come.',
+    wholeChoice,
+  ),
+  '/controllers/*/inputs': field('Inputs', 'count', 1, 8, 'Separate trackers, each with its own strings.', {
     integer: true,
   }),
 };

@@ -25,6 +25,11 @@ const STARRED: readonly (readonly [RegExp, string])[] = [
   [/\/obstacles\/[^/]+/, '/obstacles/*'],
   [/\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$/, '/$1/*'],
   [/^\/people\/[a-z]+$/, '/people/*'],
+  [/\/pile\/sorts\/[^/]+/, '/pile/sorts/*'],
+  [/\/pieces\/[^/]+/, '/pieces/*'],
+  [/^\/arrays\/\*\/pile\/sorts\/\*\/module\//, '/arrays/*/module/'],
+  [/\/inputLimits\/[^/]+\//, '/'],
+  [/\/chargeAmpsBy\/\d+$/, '/chargeAmps'],
   [/^\/bank\/prices\/[a-z-]+$/, '/bank/prices/*'],
   [/\/tilts\/[a-z]+$/, '/tilts/*'],
 ];

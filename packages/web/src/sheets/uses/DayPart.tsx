@@ -63,7 +63,7 @@ function Costs({ picture }: { picture: UsesPicture }) {
           />
           <tbody>
             {picture.costs.slice(0, 8).map(({ useId, name, wh, share, modules, bankWh }) => (
-              <tr key={useId}>
+              <tr key={`${useId} ${name}`}>
                 <td>{name}</td>
                 <td className="n">{shown(wh, 'energy')}</td>
                 <td className="n">{Math.round(share * 100)} %</td>

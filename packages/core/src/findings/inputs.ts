@@ -1,0 +1,287 @@
+import { atConditions, pointsOf } from '../curve';
+import type { ArrayFacts, Facts } from '../design/calculate';
+import { INPUT_LIMITS, type DcLimits, type InputLimit } from '../design/types';
+import { ofArray, type Pen } from '../figures/figure';
+import { fitOf } from '../module';
+import { inputsOf, stringsOn } from '../strings';
+import { put, remedy, type FindingParts, type Rule } from './finding';
+
+type ArrayRule = (array: ArrayFacts, pen: Pen, facts: Facts) => FindingParts | null;
+
+/** Light of a dull winter morning on the panels, W/m². Common practice. */
+const DIM_WM2 = 60;
+/** Working volts left after twenty years. Common practice: panels lose about a quarter of a per cent of them a year. */
+const AGED_VOLTS = 0.95;
+
+const wakesLate: ArrayRule = (
+  { berth, controller, paths, pile, plan, module, strings },
+  pen,
+  { climate },
+) => {
+  if (!strings || pile || !climate) return null;
+  const fit = fitOf(module);
+  const start = Math.max(...stringsOn(berth, plan.strings.inputs.value).map(({ startV }) => startV));
+  if (!fit.ok || !controller.startVolts) return null;
+  const coldest = climate.months.reduce((least, month) => (month.airC < least.airC ? month : least));
+  const each = pointsOf(atConditions(fit.five, DIM_WM2, coldest.airC)).vocV;
+  const dim = each * plan.strings.series.value;
+  if (dim >= start) return null;
+  return {
+    id: 'strings.start',
+    severity: 'look',
+    sheet: 'strings',
+    title: 'Wakes late on a dull morning',
+    sentence: `In ${DIM_WM2} W/m² the string stands at ${pen(dim, 'voltage')}; the controller wakes at ${pen(start, 'voltage')}. It sleeps through dull hours: one more in series cures that where the cold allows it.`,
+    value: dim,
+    limit: start,
+    focus: `${paths.array}/strings/series`,
+  };
+};
+
+const agedAndHot: ArrayRule = ({ strings, paths }, pen) => {
+  if (!strings || strings.chosen.faults !== 0) return null;
+  const { chosen, window } = strings;
+  const aged = chosen.hotVmpV * AGED_VOLTS;
+  if (aged >= window.chargesFromV) return null;
+  return {
+    id: 'strings.aged',
+    severity: 'look',
+    sheet: 'strings',
+    title: 'Little left for age',
+    sentence: `Twenty years old and hot the string works at ${pen(aged, 'voltage')}; this bank charges only above ${pen(window.chargesFromV, 'voltage')}.`,
+    value: aged,
+    limit: window.chargesFromV,
+    focus: `${paths.array}/strings/series`,
+  };
+};
+
+/** A boost controller cannot hold back what comes from above the bank. */
+const boostAbove: ArrayRule = ({ controller, strings, paths }, pen, { bank }) => {
+  if (controller.kind !== 'boost' || !strings || strings.chosen.coldVocV <= bank.absorptionV) return null;
+  return {
+    id: 'strings.boost',
+    severity: 'stop',
+    sheet: 'strings',
+    title: 'Panels above the bank on a boost controller',
+    sentence: `Cold they reach ${pen(strings.chosen.coldVocV, 'voltage')}, above the ${pen(bank.absorptionV, 'voltage')} the bank absorbs at: a boost controller cannot hold that back, and the bank is overcharged. Fewer in series, or one that tracks down.`,
+    value: strings.chosen.coldVocV,
+    limit: bank.absorptionV,
+    focus: `${paths.array}/strings/series`,
+  };
+};
+
+const PARTS: Readonly<Record<Exclude<keyof DcLimits, 'poles'>, string>> = {
+  combiner: 'the combiner bears',
+  disconnect: 'the disconnect bears',
+  cable: 'the cable bears',
+  connector: 'the connectors bear',
+  dwelling: 'the local code allows on a dwelling',
+};
+
+const dcLimits: Rule = ({ arrays, design }, pen) => {
+  const highest = arrays.reduce((most, { strings }) => Math.max(most, strings?.chosen.coldVocV ?? 0), 0);
+  return (Object.keys(PARTS) as (keyof typeof PARTS)[]).flatMap((part): FindingParts[] => {
+    const limit = design.dc[part]?.value;
+    if (limit === undefined || highest <= limit) return [];
+    return [
+      {
+        id: `dc.${part}`,
+        severity: 'stop',
+        sheet: 'strings',
+        title: 'Cold volts over what a part bears',
+        sentence: `${pen(highest, 'voltage')} on the coldest morning; ${PARTS[part]} ${pen(limit, 'voltage')}.`,
+        value: highest,
+        limit,
+        focus: `/dc/${part}`,
+      },
+    ];
+  });
+};
+
+/** Circuits that come down to the disconnect: a combiner makes one of the strings of an input. */
+const COMBINED_FROM = 3;
+
+/** Conductors that the disconnect must open: two for every circuit. */
+export function polesNeeded({ arrays }: Facts): number {
+  return arrays.reduce((sum, { strings, pile }) => {
+    if (pile)
+      return (
+        sum +
+        pile.inputs.reduce(
+          (all, { strings: on }) => all + 2 * (on.length >= COMBINED_FROM ? 1 : on.length),
+          0,
+        )
+      );
+    if (!strings) return sum;
+    const { inputs, parallel } = strings.chosen;
+    return sum + 2 * inputs * (parallel >= COMBINED_FROM ? 1 : parallel);
+  }, 0);
+}
+
+const poles: Rule = (facts) => {
+  const has = facts.design.dc.poles?.value;
+  const wants = polesNeeded(facts);
+  if (has === undefined || has >= wants) return null;
+  return {
+    id: 'dc.poles',
+    severity: 'look',
+    sheet: 'strings',
+    title: 'Too few poles to switch off all of it',
+    sentence: `The strings come down as ${wants / 2} circuits, ${wants} conductors; the disconnect opens ${has}. Another switch, or a combiner that makes one circuit of several.`,
+    value: has,
+    limit: wants,
+    focus: '/dc/poles',
+  };
+};
+
+/** Arrays by the input of the controller they are on. */
+const inputsShared: Rule = ({ arrays, design }) => {
+  const on = new Map<string, string[]>();
+  for (const array of arrays) {
+    const { berth, controllerId, pile, plan } = array;
+    const inputs = pile
+      ? pile.inputs.map(({ window }) => window.input)
+      : Array.from({ length: plan.strings.inputs.value }, (_, i) => berth.first + i);
+    for (const input of new Set(inputs)) {
+      const key = `${controllerId} ${input}`;
+      on.set(key, [...(on.get(key) ?? []), array.called || 'the array']);
+    }
+  }
+  return [...on].flatMap(([key, names]): FindingParts[] => {
+    if (names.length < 2) return [];
+    const [controllerId = '', input = ''] = key.split(' ');
+    return [
+      {
+        id: `controller.shared:${controllerId}.${input}`,
+        severity: 'stop',
+        sheet: 'strings',
+        title: 'Two arrays on one input',
+        sentence: `${names.join(' and ')} are both on input ${input} of ${design.controllers[controllerId]?.label ?? 'a controller'}. Each wants an input of its own: the sun stands on them at different hours.`,
+      },
+    ];
+  });
+};
+
+const keptFree: Rule = ({ arrays, design }) =>
+  Object.entries(design.controllers).flatMap(([id, controller]): FindingParts[] => {
+    const used = arrays
+      .filter(({ controllerId }) => controllerId === id)
+      .reduce((sum, { pile, plan }) => sum + (pile ? pile.inputs.length : plan.strings.inputs.value), 0);
+    const free = controller.inputs.value - used;
+    const wanted = controller.keepFree.value;
+    if (wanted === 0 || free >= wanted || free < 0) return [];
+    return [
+      {
+        id: `controller.free:${id}`,
+        severity: 'look',
+        sheet: 'strings',
+        title: 'An input meant to stay free is used',
+        sentence: `${controller.label} was to keep ${wanted} free for later; ${free} ${free === 1 ? 'is' : 'are'} left.`,
+        value: free,
+        limit: wanted,
+        focus: `/controllers/${id}/keepFree`,
+      },
+    ];
+  });
+
+/** Limits of one input that stand in the wrong order. */
+const inputInsideOut: Rule = ({ design, bank }, pen) =>
+  Object.entries(design.controllers).flatMap(([id, controller]) =>
+    inputsOf(controller, bank).flatMap(({ input }): FindingParts[] => {
+      const own = controller.inputLimits[input];
+      if (!own || Object.keys(own).length === 0) return [];
+      const at = (key: InputLimit) => (own[key] ?? controller[key])?.value ?? 0;
+      const [low, work, max] = [at('minVolts'), at('maxWorkVolts'), at('maxVolts')];
+      if (low < work && work <= max) return [];
+      return [
+        {
+          id: `controller.input:${id}.${input}`,
+          severity: 'stop',
+          sheet: 'strings',
+          title: `The window of input ${input} is inside out`,
+          sentence: `It should work from ${pen(low, 'voltage')} up to ${pen(work, 'voltage')} and bear ${pen(max, 'voltage')}, each above the one before.`,
+          focus: `/controllers/${id}/inputLimits/${input}/${INPUT_LIMITS.find((key) => own[key]) ?? 'maxVolts'}`,
+        },
+      ];
+    }),
+  );
+
+/** Smallest and largest coefficient of Voc of anything sold, %/K. Common practice. */
+const LEAST_BETA = -0.12;
+
+const coefficientSize: ArrayRule = ({ module, paths, pile, plan }) => {
+  const beta = plan.module.betaVoc;
+  if (pile || !beta || beta.value === 0 || module.betaVoc === null || beta.value < LEAST_BETA) return null;
+  const likely = beta.value * 100;
+  const asShare = likely >= -1;
+  return {
+    id: 'module.coefficientSize',
+    severity: 'look',
+    sheet: 'array',
+    title: 'A coefficient far too small',
+    sentence: `Voc by temperature is ${beta.value} %/K; panels have −0.24 to −0.40.${asShare ? ` A sheet that says ${beta.value} a kelvin means ${+likely.toFixed(3)} %/K.` : ''} Read low, the cold volts come out low.`,
+    value: beta.value,
+    remedies: asShare
+      ? [
+          remedy(
+            `Take ${+likely.toFixed(3)} %/K`,
+            put(`${paths.array}/module/betaVoc`, { ...beta, value: +likely.toFixed(4) }),
+          ),
+        ]
+      : [],
+    focus: `${paths.array}/module/betaVoc`,
+  };
+};
+
+const noCurve: ArrayRule = ({ module, paths, pile }) => {
+  if (pile || module.vmpV >= module.vocV || module.impA >= module.iscA) return null;
+  const fit = fitOf(module);
+  if (fit.ok && fit.kind === 'full') return null;
+  if (fit.ok)
+    return {
+      id: 'module.curve',
+      severity: 'note',
+      sheet: 'array',
+      title: 'The curve follows most of the sheet',
+      sentence:
+        fit.kind === 'points'
+          ? 'No diode has these points and this change of Voc by temperature together; its curve keeps the points. The cold limit keeps the sheet’s own coefficient.'
+          : 'No diode has its best point just there; the curve keeps Isc, Voc and Pmax.',
+      focus: `${paths.array}/module/vmp`,
+    };
+  const why = {
+    volts: 'Vmp is not below Voc',
+    amps: 'Imp is not below Isc',
+    square: 'Vmp × Imp comes too near to Voc × Isc: no panel is so good',
+    flat: 'Vmp × Imp is less than a quarter of Voc × Isc: no panel is so poor',
+    beta: 'Voc must fall as it gets warmer',
+  }[fit.reason];
+  return {
+    id: 'module.curve',
+    severity: 'look',
+    sheet: 'array',
+    title: 'No panel has such a sheet',
+    sentence: `${why}. Power by watts and one coefficient serves until it is right; no curve is drawn.`,
+    focus: `${paths.array}/module/${fit.reason === 'amps' ? 'imp' : fit.reason === 'beta' ? 'betaVoc' : 'vmp'}`,
+  };
+};
+
+const ARRAY_RULES: readonly ArrayRule[] = [boostAbove, wakesLate, agedAndHot, coefficientSize, noCurve];
+
+const ofEveryArray: Rule = (facts, pen) =>
+  facts.arrays.flatMap((array) =>
+    ARRAY_RULES.flatMap((rule) => rule(array, pen, facts) ?? []).map((found) => ({
+      ...found,
+      id: ofArray(found.id, facts.arrays, array.id),
+      title: array.called ? `${found.title}: ${array.called}` : found.title,
+    })),
+  );
+
+export const INPUT_RULES: readonly Rule[] = [
+  ofEveryArray,
+  dcLimits,
+  poles,
+  inputsShared,
+  keptFree,
+  inputInsideOut,
+];

@@ -1,0 +1,239 @@
+import type { UnfitReason } from '../curve';
+import type { ArrayFacts } from '../design/calculate';
+import { ofArray, type Pen } from '../figures/figure';
+import { BRIGHT_SKY, stringFuseA, type PileFacts } from '../strings';
+import type { FindingParts, Rule } from './finding';
+
+type PileRule = (pile: PileFacts, array: ArrayFacts, pen: Pen) => FindingParts[];
+
+/** Losses worth a look, and worth a word, as shares. */
+const LOOK_LOSS = 0.05;
+const NOTE_LOSS = 0.02;
+/** How far apart Vmp may be between strings and Imp within one. Common practice. */
+const RULE_OF_THUMB = 0.05;
+/** From so many strings side by side practice asks for a fuse in each. Common practice; NEC 690.9 gives the reason. */
+const FUSES_FROM = 3;
+/** A second hill this high is one a tracker may stay on, and one this much lower costs. */
+const SECOND_HILL = 0.5;
+
+const UNFIT: Readonly<Record<UnfitReason, string>> = {
+  volts: 'its Vmp is not below its Voc. Are they swapped?',
+  amps: 'its Imp is not below its Isc. Are they swapped?',
+  square: 'Vmp × Imp comes too near to Voc × Isc: no panel is so good',
+  flat: 'Vmp × Imp is less than a quarter of Voc × Isc',
+  beta: 'its Voc must fall as it gets warmer',
+};
+const FIELD_AT_FAULT: Readonly<Record<UnfitReason, string>> = {
+  volts: 'vmp',
+  amps: 'imp',
+  square: 'vmp',
+  flat: 'vmp',
+  beta: 'betaVoc',
+};
+
+const sheets: PileRule = ({ sorts }, { paths }) =>
+  sorts.flatMap(({ id, name, unfit }): FindingParts[] =>
+    unfit === null
+      ? []
+      : [
+          {
+            id: `pile.sheet.${id}`,
+            severity: 'stop',
+            sheet: 'strings',
+            title: 'No panel has such a sheet',
+            sentence: `${name}: ${UNFIT[unfit]}. Until it is right it counts for nothing in the pile.`,
+            focus: `${paths.array}/pile/sorts/${id}/module/${FIELD_AT_FAULT[unfit]}`,
+          },
+        ],
+  );
+
+const counts: PileRule = ({ sorts }, { paths }) =>
+  sorts.flatMap(({ id, name, wired, count }): FindingParts[] => {
+    if (wired === count) return [];
+    const focus = `${paths.array}/pile/sorts/${id}/count`;
+    return wired > count
+      ? [
+          {
+            id: `pile.missing.${id}`,
+            severity: 'stop',
+            sheet: 'strings',
+            title: 'More panels strung than there are',
+            sentence: `${name}: the strings take ${wired}, the pile has ${count}.`,
+            value: wired,
+            limit: count,
+            focus,
+          },
+        ]
+      : [
+          {
+            id: `pile.left.${id}`,
+            severity: 'note',
+            sheet: 'strings',
+            title: 'Panels are left over',
+            sentence: `${name}: ${count - wired} of ${count} are in no string. That may be best: one that only holds the others back is better a spare.`,
+            value: wired,
+            limit: count,
+            focus,
+          },
+        ];
+  });
+
+const mismatch: PileRule = ({ kWh, ownKWh, inputs }, _, pen) => {
+  if (ownKWh <= 0) return [];
+  const lost = 1 - kWh / ownKWh;
+  if (lost < NOTE_LOSS) return [];
+  const worst = inputs.reduce((most, input) =>
+    (input.solved.peaks[0]?.watts ?? 0) / input.ownW < (most.solved.peaks[0]?.watts ?? 0) / most.ownW
+      ? input
+      : most,
+  );
+  const watts = worst.ownW - (worst.solved.peaks[0]?.watts ?? 0);
+  return [
+    {
+      id: 'pile.mismatch',
+      severity: lost >= LOOK_LOSS ? 'look' : 'note',
+      sheet: 'strings',
+      title: 'Unlike panels hold each other back',
+      sentence: `The strings give away ${pen(100 * lost, 'percent')} of what every panel would make at its own best, ${pen((ownKWh - kWh) * 1000, 'energy')} a year; most of it on input ${worst.window.input}, ${pen(watts, 'power')} at full sun.`,
+      value: lost,
+      limit: LOOK_LOSS,
+    },
+  ];
+};
+
+const thumb: PileRule = ({ inputs }, _, pen) =>
+  inputs.flatMap(({ window, vmpSpread, impSpread, solved, ownW }): FindingParts[] => {
+    const volts = vmpSpread > RULE_OF_THUMB;
+    const amps = impSpread > RULE_OF_THUMB;
+    if (!volts && !amps) return [];
+    const lost = 100 * (1 - (solved.peaks[0]?.watts ?? 0) / Math.max(1e-9, ownW));
+    const told = [
+      volts ? `working volts ${pen(100 * vmpSpread, 'percent')} apart between strings` : null,
+      amps ? `working amps ${pen(100 * impSpread, 'percent')} apart within one` : null,
+    ].filter((text) => text !== null);
+    return [
+      {
+        id: `pile.thumb.${window.input}`,
+        severity: 'note',
+        sheet: 'strings',
+        title: `Outside the rule of thumb on input ${window.input}`,
+        sentence: `The rule of thumb wants both within 5 % (common practice); here ${told.join(', and ')}. By their curves that costs ${pen(lost, 'percent')} at full sun.`,
+      },
+    ];
+  });
+
+/** What the other strings of an input can drive into one that fails, against the fuse its panels allow. */
+const fuses: PileRule = (pile, { paths, plan }, pen) =>
+  pile.inputs.flatMap(({ strings, window }): FindingParts[] => {
+    if (strings.length < 2 || plan.pile?.blocked) return [];
+    const all = strings.reduce((sum, { iscA }) => sum + iscA, 0);
+    const worst = strings.reduce<{ backA: number; bearsA: number | null; sort: string } | null>(
+      (most, string) => {
+        const backA = (all - string.iscA) * BRIGHT_SKY;
+        const in_ = pile.sorts.filter((_, k) => (string.panels[k] ?? 0) > 0);
+        const weakest = in_.reduce((least, sort) =>
+          (sort.module.maxFuseA ?? 0) < (least.module.maxFuseA ?? 0) ? sort : least,
+        );
+        const bearsA = weakest.module.maxFuseA;
+        const over = backA - (bearsA ?? 0);
+        return most === null || over > most.backA - (most.bearsA ?? 0)
+          ? { backA, bearsA, sort: weakest.name }
+          : most;
+      },
+      null,
+    );
+    if (!worst) return [];
+    const fuse = Math.max(...strings.map(({ iscA }) => stringFuseA(iscA) ?? Infinity));
+    if (worst.bearsA === null)
+      return strings.length < FUSES_FROM
+        ? []
+        : [
+            {
+              id: `pile.fuses.${window.input}`,
+              severity: 'look',
+              sheet: 'strings',
+              title: `Strings want fuses on input ${window.input}`,
+              sentence: `${strings.length} strings can feed ${pen(worst.backA, 'current')} into a failed one; the sheet of ${worst.sort} gives no largest fuse: read it off the panel’s back.`,
+              value: worst.backA,
+              focus: `${paths.array}/pile/blocked`,
+            },
+          ];
+    if (worst.backA <= worst.bearsA) return [];
+    const fits = fuse <= worst.bearsA;
+    return [
+      {
+        id: `pile.fuses.${window.input}`,
+        severity: fits ? 'note' : 'look',
+        sheet: 'strings',
+        title: `A fuse in every string of input ${window.input}`,
+        sentence: fits
+          ? `The others can feed ${pen(worst.backA, 'current')} into a failed string; ${worst.sort} bears ${pen(worst.bearsA, 'current')}. A combiner with ${fuse} A fuses (NEC 690.9), or a blocking diode in each string.`
+          : `The others can feed ${pen(worst.backA, 'current')} into a failed string, more than the ${pen(worst.bearsA, 'current')} that ${worst.sort} bears, and the next standard fuse above 1.56 × Isc is ${Number.isFinite(fuse) ? fuse : 'over 60'} A. Fewer strings side by side, or a blocking diode in each.`,
+        value: worst.backA,
+        limit: worst.bearsA,
+      },
+    ];
+  });
+
+const hills: PileRule = ({ inputs }, _, pen) =>
+  inputs.flatMap(({ solved, window }): FindingParts[] => {
+    const [best, second] = solved.peaks;
+    if (!best || !second || second.watts < SECOND_HILL * best.watts) return [];
+    return [
+      {
+        id: `pile.hills.${window.input}`,
+        severity: 'note',
+        sheet: 'strings',
+        title: `Two hills on the curve of input ${window.input}`,
+        sentence: `Best at ${pen(best.volts, 'voltage')}, ${pen(best.watts, 'power')}; a second top at ${pen(second.volts, 'voltage')} gives ${pen(second.watts, 'power')}. A tracker that does not sweep its window may stay on the lower one.`,
+      },
+    ];
+  });
+
+/** A best point that lies outside what the input follows. */
+const outside: PileRule = ({ inputs }, _, pen) =>
+  inputs.flatMap(({ solved, window }): FindingParts[] => {
+    const best = solved.peaks[0];
+    if (!best || (best.volts >= window.chargesFromV && best.volts <= window.maxWorkV)) return [];
+    return [
+      {
+        id: `pile.outside.${window.input}`,
+        severity: 'look',
+        sheet: 'strings',
+        title: `Input ${window.input} works outside its window`,
+        sentence: `Together its strings work best at ${pen(best.volts, 'voltage')}; the input follows from ${pen(window.chargesFromV, 'voltage')} to ${pen(window.maxWorkV, 'voltage')}.`,
+        value: best.volts,
+        limit: best.volts < window.chargesFromV ? window.chargesFromV : window.maxWorkV,
+      },
+    ];
+  });
+
+const unknownInput: PileRule = ({ inputs }, { berth }) =>
+  inputs.flatMap(({ window, strings }): FindingParts[] =>
+    window.input <= berth.windows.length && strings.length > 0
+      ? []
+      : [
+          {
+            id: `pile.input.${window.input}`,
+            severity: 'stop',
+            sheet: 'strings',
+            title: 'An input that is not there',
+            sentence: `Strings are on an input the controller does not have; it has ${berth.windows.length}.`,
+          },
+        ],
+  );
+
+const RULES: readonly PileRule[] = [sheets, counts, unknownInput, mismatch, fuses, outside, hills, thumb];
+
+export const PILE_RULES: readonly Rule[] = [
+  (facts, pen) =>
+    facts.arrays.flatMap((array) =>
+      array.pile === null
+        ? []
+        : RULES.flatMap((rule) => rule(array.pile as PileFacts, array, pen)).map((found) => ({
+            ...found,
+            id: ofArray(found.id, facts.arrays, array.id),
+            title: array.called ? `${found.title}: ${array.called}` : found.title,
+          })),
+    ),
+];

@@ -1,0 +1,396 @@
+import type { BankResult } from '../bank';
+import type { RecordTemperature } from '../climate';
+import {
+  STANDARD,
+  atConditions,
+  partOf,
+  pointsOf,
+  section,
+  series,
+  solveParallel,
+  type FiveParameters,
+  type ParallelSolved,
+  type Series,
+  type UnfitReason,
+} from '../curve';
+import { inOrder, type ArrayPlan, type Pile } from '../design/types';
+import { valueOf, type Door, type Sort, type StringOf, type WeatherPoint, type Wiring } from '../mix';
+import {
+  MOUNTINGS,
+  asMeasured,
+  fitOf,
+  readSheet,
+  toStandard,
+  type MeasuredPanel,
+  type ModuleNumbers,
+} from '../module';
+import { remember } from '../sky/remember';
+import {
+  BRIGHT_SKY,
+  FAULT,
+  LOSS,
+  MOST,
+  backFedAmps,
+  stringFuseA,
+  type Arrangement,
+  type PanelAtExtremes,
+} from './fit';
+import type { InputWindow } from './inputs';
+import { coldSchools, panelAtExtremes, type Berth, type StringsResult } from './strings';
+
+/** A sort of a pile, as its sheet and its meter have it. */
+export interface SortFacts {
+  id: string;
+  name: string;
+  /** As measured, where anything was. */
+  module: ModuleNumbers;
+  five: FiveParameters | null;
+  /** Why no curve can be drawn of its sheet. */
+  unfit: UnfitReason | null;
+  panel: PanelAtExtremes;
+  count: number;
+  wired: number;
+  pieces: Record<string, MeasuredPanel>;
+  /** Means of what was measured, as shares of the sheet; null where nothing was. */
+  vocShare: number | null;
+  iscShare: number | null;
+}
+
+/** One string of a pile. */
+export interface OwnStringFacts {
+  id: string;
+  panels: StringOf;
+  length: number;
+  coldVocV: number;
+  hotVmpV: number;
+  iscA: number;
+  /** At standard sun: its own best by itself, and the sum of its panels each at its own best. */
+  alone: { watts: number; volts: number; amps: number };
+  ownW: number;
+  /** Amps it carries at the input's best point; below 0 it takes current. */
+  sharesA: number;
+}
+
+/** Strings side by side on one input. */
+export interface PileInput {
+  window: InputWindow;
+  strings: OwnStringFacts[];
+  solved: ParallelSolved;
+  coldVocV: number;
+  hotVmpV: number;
+  iscA: number;
+  ownW: number;
+  /** Largest differences that the rules of thumb look at, as shares: Vmp between strings, Imp within one. */
+  vmpSpread: number;
+  impSpread: number;
+}
+
+export interface PileFacts {
+  sorts: SortFacts[];
+  inputs: PileInput[];
+  /** kWh a year at the inputs, and what the wired panels would make each at its own best. */
+  kWh: number;
+  ownKWh: number;
+  weather: readonly WeatherPoint[];
+  wiredW: number;
+}
+
+const keep = remember<{ kWh: number; ownKWh: number }>(200);
+
+const mean = (values: readonly (number | null)[]): number | null => {
+  const known = values.filter((value) => value !== null);
+  return known.length === 0 ? null : known.reduce((sum, value) => sum + value, 0) / known.length;
+};
+
+/** The sorts of a pile at the extremes of the place. */
+export function sortsOf(
+  pile: Pile,
+  plan: Pick<ArrayPlan, 'mounting' | 'bifacial'>,
+  low: RecordTemperature,
+  high: RecordTemperature,
+): SortFacts[] {
+  const hotCellC = high.valueC + MOUNTINGS[plan.mounting].hotRiseK;
+  return inOrder(pile.sorts).map(([id, sort]) => {
+    const sheet = readSheet(sort.module);
+    const fitted = fitOf(sheet);
+    const pieces = Object.fromEntries(
+      Object.entries(sort.pieces).map(([pieceId, piece]) => [
+        pieceId,
+        toStandard(piece, sheet, fitted.ok ? fitted.five.aV : null),
+      ]),
+    );
+    const vocShare = mean(Object.values(pieces).map((piece) => piece.vocShare));
+    const iscShare = mean(Object.values(pieces).map((piece) => piece.iscShare));
+    const module =
+      vocShare === null && iscShare === null ? sheet : asMeasured(sheet, vocShare ?? 1, iscShare ?? 1);
+    const fit = fitOf(module);
+    const schools = coldSchools(module.betaVoc, low);
+    // a panel that measured low may have been measured wrong: the cold limit keeps to its sheet where that is more
+    const cold = Math.max(sheet.vocV, module.vocV) * (schools.coefficient ?? schools.codeTable);
+    const panel = panelAtExtremes(module, 1, low.valueC, hotCellC, plan.bifacial.value / 100);
+    const wired = Object.values(pile.strings).reduce((sum, { panels }) => sum + (panels[id] ?? 0), 0);
+    return {
+      id,
+      name: sort.name || sort.module.label,
+      module,
+      five: fit.ok ? fit.five : null,
+      unfit: fit.ok ? null : fit.reason,
+      panel: { ...panel, coldVocV: cold },
+      count: sort.count.value,
+      wired,
+      pieces,
+      vocShare,
+      iscShare,
+    };
+  });
+}
+
+/** The sorts as the search sees them; those whose sheet cannot be are left out. */
+export const searchSorts = (sorts: readonly SortFacts[]): Sort[] =>
+  sorts.flatMap(({ id, five, module, panel, count }) =>
+    five
+      ? [
+          {
+            id,
+            five,
+            sections: module.sections,
+            coldVocV: panel.coldVocV,
+            hotVmpV: panel.hotVmpV,
+            iscA: panel.iscA,
+            count,
+          },
+        ]
+      : [],
+  );
+
+/** An input as the search sees it. */
+export const doorOf = (window: InputWindow, weather: readonly WeatherPoint[], maxParallel = 6): Door => ({
+  id: String(window.input),
+  maxV: window.maxV,
+  chargesFromV: window.chargesFromV,
+  maxWorkV: window.maxWorkV,
+  maxA: window.maxA,
+  maxIscA: window.maxIscA,
+  maxW: window.maxW,
+  maxParallel: Math.min(maxParallel, MOST.parallel),
+  weather,
+});
+
+/** A string's curve with every panel in the same light. @param modules pairs of parameters and sections */
+export function curveOf(
+  panels: StringOf,
+  sorts: readonly Pick<SortFacts, 'five' | 'module'>[],
+  wm2: number,
+  cellC: number,
+): Series {
+  return series(
+    panels.flatMap((count, k) => {
+      const sort = sorts[k];
+      if (!sort?.five || count === 0) return [];
+      const { sections } = sort.module;
+      const one = section(atConditions(partOf(sort.five, sections), wm2, cellC), cellC);
+      return Array<typeof one>(count * sections).fill(one);
+    }),
+  );
+}
+
+const known = new WeakMap<Pile, { asked: string; facts: PileFacts }>();
+
+/** A pile as it is strung, on the inputs its strings name; for nothing where the same was asked before. */
+export function computePile(
+  plan: ArrayPlan,
+  pile: Pile,
+  berth: Berth,
+  low: RecordTemperature,
+  high: RecordTemperature,
+  weather: readonly WeatherPoint[],
+): PileFacts {
+  const asked = JSON.stringify([berth, plan.mounting, plan.bifacial.value, low.valueC, high.valueC, weather]);
+  const before = known.get(pile);
+  if (before?.asked === asked) return before.facts;
+  const facts = solvePile(plan, pile, berth, low, high, weather);
+  known.set(pile, { asked, facts });
+  return facts;
+}
+
+function solvePile(
+  plan: ArrayPlan,
+  pile: Pile,
+  berth: Berth,
+  low: RecordTemperature,
+  high: RecordTemperature,
+  weather: readonly WeatherPoint[],
+): PileFacts {
+  const sorts = sortsOf(pile, plan, low, high);
+  const strings = inOrder(pile.strings);
+  const numbers = [...new Set(strings.map(([, { input }]) => input))].sort((a, b) => a - b);
+  const best = sorts.map(({ five }) =>
+    five ? pointsOf(atConditions(five, STANDARD.wm2, STANDARD.cellC)) : null,
+  );
+  const total = (panels: StringOf, read: (k: number) => number) =>
+    panels.reduce((sum, count, k) => sum + (count > 0 ? count * read(k) : 0), 0);
+  const inputs = numbers.flatMap((input): PileInput[] => {
+    const known = berth.windows[input - 1] ?? berth.windows.at(-1);
+    const window = known && { ...known, input };
+    const on = strings
+      .filter(([, string]) => string.input === input)
+      .map(([id, string]) => ({ id, panels: sorts.map((sort) => string.panels[sort.id] ?? 0) }))
+      .filter(({ panels }) => panels.some((count) => count > 0));
+    if (!window || on.length === 0) return [];
+    const curves = sameAsBefore(
+      on.map(({ panels }) => panels),
+      (panels) => curveOf(panels, sorts, STANDARD.wm2, STANDARD.cellC),
+    );
+    const solved = solveParallel(curves, pile.blocked);
+    const facts = on.map(({ id, panels }, s): OwnStringFacts => {
+      const alone = solveParallel([curves[s] as Series]).peaks[0];
+      return {
+        id,
+        panels,
+        length: panels.reduce((sum, count) => sum + count, 0),
+        coldVocV: total(panels, (k) => sorts[k]?.panel.coldVocV ?? 0),
+        hotVmpV: total(panels, (k) => sorts[k]?.panel.hotVmpV ?? 0),
+        iscA: Math.max(0, ...panels.map((count, k) => (count > 0 ? (sorts[k]?.panel.iscA ?? 0) : 0))),
+        alone: alone ?? { watts: 0, volts: 0, amps: 0 },
+        ownW: total(panels, (k) => best[k]?.pmpW ?? 0),
+        sharesA: solved.share[s] ?? 0,
+      };
+    });
+    const vmps = facts.map(({ panels }) => total(panels, (k) => sorts[k]?.module.vmpV ?? 0));
+    return [
+      {
+        window,
+        strings: facts,
+        solved,
+        coldVocV: Math.max(...facts.map(({ coldVocV }) => coldVocV)),
+        hotVmpV: Math.min(...facts.map(({ hotVmpV }) => hotVmpV)),
+        iscA: facts.reduce((sum, { iscA }) => sum + iscA, 0) * BRIGHT_SKY,
+        ownW: facts.reduce((sum, { ownW }) => sum + ownW, 0),
+        vmpSpread: spread(vmps),
+        impSpread: Math.max(
+          ...facts.map(({ panels }) =>
+            spread(panels.flatMap((count, k) => (count > 0 ? [sorts[k]?.module.impA ?? 0] : []))),
+          ),
+        ),
+      },
+    ];
+  });
+  const wiring: Wiring = inputs.map((input) => input.strings.map(({ panels }) => panels));
+  const open = inputs.map(({ window }) => ({ ...doorOf(window, weather), maxA: Infinity, maxW: Infinity }));
+  const searched = searchSorts(sorts);
+  // by the sorts that have a curve, in their order
+  const kept = sorts.map(({ five }) => five !== null);
+  const wired = wiring.map((at) => at.map((panels) => panels.filter((_, k) => kept[k])));
+  const key = JSON.stringify([wired, open, searched, pile.blocked]);
+  const { kWh, ownKWh } = keep(key, () => valueOf(wired, searched, open, pile.blocked));
+  return {
+    sorts,
+    inputs,
+    kWh,
+    ownKWh,
+    weather,
+    wiredW: sorts.reduce((sum, { wired, panel }) => sum + wired * panel.pmaxW, 0),
+  };
+}
+
+/** How far the largest is above the smallest, as a share of it. */
+const spread = (values: readonly number[]) =>
+  values.length < 2 ? 0 : Math.max(...values) / Math.max(1e-9, Math.min(...values)) - 1;
+
+/** Strings of the same panels share one curve, so that it is solved once. */
+function sameAsBefore(list: readonly StringOf[], make: (panels: StringOf) => Series): Series[] {
+  const made = new Map<string, Series>();
+  return list.map((panels) => {
+    const key = panels.join();
+    const curve = made.get(key) ?? make(panels);
+    made.set(key, curve);
+    return curve;
+  });
+}
+
+/** Of several inputs the one that is nearest to a limit, or farthest beyond it. */
+const worstOf = (inputs: readonly PileInput[], ratio: (input: PileInput) => number) =>
+  inputs.reduce<PileInput | undefined>(
+    (worst, input) => (worst === undefined || ratio(input) > ratio(worst) ? input : worst),
+    undefined,
+  );
+
+/** The pile told in the same terms as alike strings: each extreme against the limit of the input it is on. */
+export function pileAsStrings(
+  pile: PileFacts,
+  plan: ArrayPlan,
+  berth: Berth,
+  bank: BankResult,
+  low: RecordTemperature,
+  high: RecordTemperature,
+): StringsResult {
+  const { inputs, sorts } = pile;
+  const lead = sorts.reduce((most, sort) =>
+    sort.wired * sort.panel.pmaxW > most.wired * most.panel.pmaxW ? sort : most,
+  );
+  const cold = worstOf(inputs, ({ coldVocV, window }) => coldVocV / window.maxV);
+  const hot = worstOf(inputs, ({ hotVmpV, window }) => window.chargesFromV / hotVmpV);
+  const short = worstOf(inputs, ({ iscA, window }) => iscA / window.maxIscA);
+  const amps = worstOf(inputs, ({ solved, window }) => (solved.peaks[0]?.amps ?? 0) / window.maxA);
+  const parallel = Math.max(0, ...inputs.map(({ strings }) => strings.length));
+  const watts = pile.wiredW;
+  const taken = inputs.reduce(
+    (sum, { solved, window }) => sum + Math.min(window.maxW, solved.peaks[0]?.watts ?? 0),
+    0,
+  );
+  const kept =
+    watts > 0
+      ? Math.min(1, berth.usableW / watts, taken / watts + (1 - pile.kWh / Math.max(1e-9, pile.ownKWh)))
+      : 1;
+  const over = sorts.some(({ wired, count }) => wired > count);
+  const wired = sorts.reduce((sum, sort) => sum + sort.wired, 0);
+  const chosen: Arrangement = {
+    series: Math.max(0, ...inputs.flatMap(({ strings }) => strings.map(({ length }) => length))),
+    parallel,
+    inputs: inputs.length,
+    panels: wired,
+    coldVocV: cold?.coldVocV ?? 0,
+    coldVmpV: lead.panel.coldVmpV,
+    hotVmpV: hot?.hotVmpV ?? 0,
+    iscA: short?.iscA ?? 0,
+    impA: amps?.solved.peaks[0]?.amps ?? 0,
+    watts,
+    kept: Math.min(1, kept),
+    faults:
+      (cold && cold.coldVocV > cold.window.maxV ? FAULT.coldVoltage : 0) |
+      (hot && hot.hotVmpV < hot.window.chargesFromV ? FAULT.hotVoltage : 0) |
+      (short && short.iscA > short.window.maxIscA ? FAULT.shortCircuit : 0) |
+      (inputs.some(({ window }) => window.input > berth.windows.length) ? FAULT.inputs : 0) |
+      (over ? FAULT.panels : 0),
+    losses: kept < 0.999 ? LOSS.watts : 0,
+  };
+  const schools = coldSchools(lead.module.betaVoc, low);
+  return {
+    lowC: low.valueC,
+    highC: high.valueC,
+    hotCellC: high.valueC + MOUNTINGS[plan.mounting].hotRiseK,
+    coldFactor: schools.coefficient ?? schools.codeTable,
+    schools,
+    panel: lead.panel,
+    window: {
+      maxV: cold?.window.maxV ?? berth.windows[0]?.maxV ?? 0,
+      chargesFromV: hot?.window.chargesFromV ?? bank.absorptionV,
+      maxWorkV: cold?.window.maxWorkV ?? Infinity,
+      maxA: amps?.window.maxA ?? Infinity,
+      maxIscA: short?.window.maxIscA ?? Infinity,
+      maxInputW: Infinity,
+      usableW: berth.usableW,
+      inputs: berth.inputs,
+    },
+    chosen,
+    arrangements: [],
+    best: null,
+    backFedA: Math.max(
+      0,
+      ...inputs.map((input) =>
+        backFedAmps(input.strings.length, input.iscA / BRIGHT_SKY / Math.max(1, input.strings.length)),
+      ),
+    ),
+    fuseA: stringFuseA(Math.max(0, ...sorts.map(({ panel }) => panel.iscA))),
+  };
+}
