@@ -175,7 +175,7 @@ function tallyOf(
     .filter(([figureId]) => figures[figureId])
     .map(([figureId, sheet, about]) => {
       const severity = findings.find(
-        (finding) => about.test(finding.id) && finding.severity !== 'note',
+        (finding) => about.test(finding.id) && finding.severity !== 'note' && finding.acknowledged === null,
       )?.severity;
       return { figureId, sheet, mark: severity === 'stop' || severity === 'look' ? severity : null };
     });

@@ -1,10 +1,13 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import type { Finding, Severity } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../app/store';
 import { Action } from '../ui/controls';
 import { color, site } from '../ui/tokens';
-import { applyRemedy } from './edits';
+import { Row } from '../ui/layout';
+import { Opener } from '../ui/Opener';
+import { PencilWords } from '../ui/PencilWords';
+import { applyRemedy, askAgain, letStand } from './edits';
 
 const SIDES: Record<Severity, string> = {
   stop: `repeating-linear-gradient(135deg, ${color.act} 0 3px, transparent 3px 6px)`,
@@ -69,18 +72,91 @@ const List = styled.ul`
   padding: 0;
 `;
 
+const Ask = styled.form`
+  padding: 12px;
+  width: 320px;
+  max-width: 100%;
+`;
+
+/** A look may stand when someone says why; the reason stays in the job's record. A stop never may. */
+function LetStand({ finding }: { finding: Finding }) {
+  const dispatch = useAppDispatch();
+  const { id, title, sentence, acknowledged, saidBefore } = finding;
+  const [reason, setReason] = useState(saidBefore?.reason ?? '');
+  const [missing, setMissing] = useState(false);
+  if (acknowledged) return <Action onPress={() => dispatch(askAgain(id, title))}>Ask again</Action>;
+  return (
+    <Opener
+      label={`I have looked: ${title}`}
+      hideLabel
+      says=""
+      shown="I have looked"
+      opens="dialog"
+      look="words"
+    >
+      {(close) => (
+        <Ask
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (reason.trim() === '') {
+              setMissing(true);
+              return;
+            }
+            dispatch(letStand(id, title, { reason: reason.trim(), on: today(), sentence }));
+            close();
+          }}
+        >
+          <PencilWords
+            label="Why it may stand"
+            text={reason}
+            chars={30}
+            problem={missing ? 'A reason, so that whoever reads this later knows' : null}
+            onType={(next) => {
+              setReason(next);
+              setMissing(false);
+            }}
+          />
+          <Row style={{ marginTop: 10 }}>
+            <Action type="submit" $act>
+              Let it stand
+            </Action>
+          </Row>
+        </Ask>
+      )}
+    </Opener>
+  );
+}
+
+const today = () => {
+  const now = new Date();
+  return [now.getFullYear(), now.getMonth() + 1, now.getDate()]
+    .map((part) => String(part).padStart(2, '0'))
+    .join('-');
+};
+
 /** Findings, the gravest first, each with its way out. */
 export const FindingList = memo(function FindingList({ findings }: { findings: readonly Finding[] }) {
   const dispatch = useAppDispatch();
   return (
     <List>
-      {findings.map(({ id, severity, title, sentence, remedies, focus }) => (
-        <Item key={id} $severity={severity} data-finding={id}>
-          <h3>
-            <i>{WORDS[severity]}</i> {title}
-          </h3>
-          <p>{sentence}</p>
-          {remedies.length > 0 || focus ? (
+      {findings.map((finding) => {
+        const { id, severity, title, sentence, remedies, acknowledged, saidBefore } = finding;
+        return (
+          <Item key={id} $severity={acknowledged ? 'note' : severity} data-finding={id}>
+            <h3>
+              <i>{acknowledged ? 'Looked at.' : WORDS[severity]}</i> {title}
+            </h3>
+            <p>{sentence}</p>
+            {acknowledged ? (
+              <p>
+                May stand since {acknowledged.on}: {acknowledged.reason}
+              </p>
+            ) : null}
+            {saidBefore ? (
+              <p>
+                On {saidBefore.on} it said otherwise, and you let it stand: {saidBefore.reason}
+              </p>
+            ) : null}
             <div>
               {remedies.map((remedy, index) => (
                 <Action
@@ -91,10 +167,11 @@ export const FindingList = memo(function FindingList({ findings }: { findings: r
                   {remedy.label}
                 </Action>
               ))}
+              {severity === 'look' ? <LetStand finding={finding} /> : null}
             </div>
-          ) : null}
-        </Item>
-      ))}
+          </Item>
+        );
+      })}
     </List>
   );
 });

@@ -4,6 +4,7 @@ import {
   patchedWherePossible,
   valueAt,
   withValueAt,
+  type Acknowledgement,
   type Design,
   type Entry,
   type Remedy,
@@ -40,7 +41,10 @@ export const typeFigure =
   (dispatch, getState) => {
     const { design } = getState().job;
     if (!design) return;
-    const sparse = /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$|\/(given|prices)\/[^/]+$/.test(path);
+    const sparse =
+      /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$|\/(given|prices|chargeAmpsBy)\/[^/]+$|\/inputLimits\/\d\/[^/]+$/.test(
+        path,
+      );
     dispatch(
       putValue(`Change ${lower(labelOf(design, path))}`, path, entry ?? (sparse ? undefined : null), session),
     );
@@ -83,6 +87,13 @@ export const applyRemedy = (finding: string, remedy: Remedy): Thunk =>
     `${remedy.label} (${lower(finding)})`,
     (design) => patchedWherePossible(design, remedy.operations).document,
   );
+
+/** Says why a look may stand. */
+export const letStand = (id: string, title: string, said: Acknowledgement): Thunk =>
+  putValue(`Let stand: ${lower(title)}`, `/acknowledged/${id}`, said);
+
+export const askAgain = (id: string, title: string): Thunk =>
+  putValue(`Ask again: ${lower(title)}`, `/acknowledged/${id}`, undefined);
 
 export const undo = (): Thunk => (dispatch, getState) => {
   const { design, past } = getState().job;

@@ -1,7 +1,24 @@
-import { darkPicture, fieldPicture, lifePicture, readWeather, skyPicture, usesPicture } from '@ivolt/core';
+import {
+  curvesPicture,
+  darkPicture,
+  fieldPicture,
+  lifePicture,
+  readWeather,
+  searchPile,
+  skyPicture,
+  usesPicture,
+} from '@ivolt/core';
 
 /** The core without its worker: the same answers, on the thread of the test. */
 export const patientCore = () => ({
+  curves: async (...asked: Parameters<typeof curvesPicture>) => curvesPicture(...asked),
+  pile: async (...[design, grid, arrayId, change]: Parameters<typeof searchPile>) => {
+    const search = searchPile(design, grid, arrayId, change);
+    for (;;) {
+      const { done, value } = search.next();
+      if (done) return value;
+    }
+  },
   dark: async (...asked: Parameters<typeof darkPicture>) => darkPicture(...asked),
   field: async (...asked: Parameters<typeof fieldPicture>) => fieldPicture(...asked),
   uses: async (...asked: Parameters<typeof usesPicture>) => usesPicture(...asked),

@@ -1,4 +1,5 @@
 import {
+  curvesPicture,
   darkPicture,
   evaluate,
   lifePicture,
@@ -8,10 +9,12 @@ import {
   rankGuesses,
   readJobFile,
   readWeather,
+  searchPile,
   skyPicture,
   tried,
   useWorking,
   usesPicture,
+  type CurvesPicture,
   type DarkPicture,
   type Design,
   type Evaluation,
@@ -23,8 +26,11 @@ import {
   type JobFileReading,
   type Mapping,
   type Operation,
+  type PileAnswer,
+  type PileChange,
   type ReadingPlace,
   type LifePicture,
+  type ShadeTried,
   type SkyPicture,
   type UsesPicture,
   type WeatherReading,
@@ -35,6 +41,9 @@ import { answerOf, type Answer } from './answer';
 
 let held: Design | null = null;
 let last: Evaluation | null = null;
+
+/** A long search looks up so often, ms. */
+const SLICE_MS = 60;
 
 /** The computation, away from the thread that types. */
 const core = {
@@ -63,6 +72,32 @@ const core = {
   useWorking: (design: Design, grid: JobClimate | null, useId: string): Figure | null =>
     useWorking(design, grid, useId),
   life: (design: Design, grid: JobClimate | null): LifePicture | null => lifePicture(design, grid),
+  curves: (
+    design: Design,
+    grid: JobClimate | null,
+    arrayId: string,
+    shade: ShadeTried | null,
+  ): CurvesPicture | null => curvesPicture(design, grid, arrayId, shade),
+  /**
+   * Searches in slices, so that other questions are answered in between.
+   * @param onShare told the share done, 0–1; what it answers false to is given up @returns null where it is
+   */
+  pile: async (
+    design: Design,
+    grid: JobClimate | null,
+    arrayId: string,
+    change: PileChange,
+    onShare: (share: number) => boolean | Promise<boolean>,
+  ): Promise<PileAnswer | null> => {
+    const search = searchPile(design, grid, arrayId, change);
+    let slice = performance.now();
+    for (let turn = search.next(); ; turn = search.next()) {
+      if (turn.done) return turn.value;
+      if (performance.now() - slice < SLICE_MS) continue;
+      if (!(await onShare(turn.value))) return null;
+      slice = performance.now();
+    }
+  },
   problems: (design: Design): FieldProblem[] => problemsOf(design),
   readWeather: (
     bytes: Uint8Array,

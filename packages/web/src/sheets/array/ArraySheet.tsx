@@ -12,7 +12,7 @@ import { SheetHead } from '../../ui/SheetHead';
 import { ArrayTabs } from './ArrayTabs';
 import { LossesByMonth } from './LossesByMonth';
 import { MadeAndUsed } from './MadeAndUsed';
-import { ModuleSelect, ModuleSheetPart } from './ModuleParts';
+import { ModuleSelect, ModuleSheetPart, PileSummary } from './ModuleParts';
 import { BestTilt, PlaneFields, RowsFields } from './PlaneParts';
 import { SkylinePart } from './SkylinePart';
 import { TiltFieldPart } from './TiltFieldPart';
@@ -89,8 +89,14 @@ export function ArrayParts({ year }: { year?: ReactNode }) {
             }
           />
         ) : null}
-        <ModuleSelect />
-        <Pencil path={`${path}/count`} />
+        {plan.pile ? (
+          <PileSummary />
+        ) : (
+          <>
+            <ModuleSelect />
+            <Pencil path={`${path}/count`} />
+          </>
+        )}
         <PlaneFields />
         <Select
           label="Mounted"

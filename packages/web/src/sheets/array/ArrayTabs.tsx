@@ -16,10 +16,19 @@ export function ArrayTabs() {
       label="Arrays"
       shown={shown}
       onShow={(id) => dispatch(jobActions.arrayShown(id))}
-      tabs={inTurn.map(([id, { name, count, module }]) => ({
+      tabs={inTurn.map(([id, { name, count, module, pile }]) => ({
         id,
         name: name || 'Unnamed',
-        about: joined(displayFigure(count.value * module.pmax.value, 'power', units)),
+        about: joined(
+          displayFigure(
+            (pile ? Object.values(pile.sorts) : [{ count, module }]).reduce(
+              (sum, sort) => sum + sort.count.value * sort.module.pmax.value,
+              0,
+            ),
+            'power',
+            units,
+          ),
+        ),
       }))}
     />
   );

@@ -1,12 +1,23 @@
-import { MODULE_CLASSES, moduleClass, sheetOfClass } from '@ivolt/core';
+import {
+  MODULE_CLASSES,
+  displayFigure,
+  inOrder,
+  joined,
+  moduleClass,
+  panelCount,
+  sheetOfClass,
+} from '@ivolt/core';
+import { Link, useParams } from 'react-router';
 import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
-import { useArray, usePartId } from '../../job/hooks';
+import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { FieldLabel } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
 import { Pencil } from '../../ui/Pencil';
+import { SheetPaste } from '../strings/SheetsInOut';
 
-const SHEET_FIELDS = ['pmax', 'voc', 'isc', 'vmp', 'imp'] as const;
+const SHEET_FIELDS = ['pmax', 'voc', 'isc', 'vmp', 'imp', 'sections'] as const;
 const COEFFICIENTS = ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse'] as const;
 
 /** A typical class, or what has been typed over it. */
@@ -33,9 +44,27 @@ export function ModuleSelect() {
   );
 }
 
+/** How many there are of which, where they are not alike. */
+export function PileSummary() {
+  const { jobId } = useParams();
+  const { units } = useDesign();
+  const { plan } = useArray();
+  const sorts = inOrder(plan.pile?.sorts ?? {});
+  const watts = sorts.reduce((sum, [, { count, module }]) => sum + count.value * module.pmax.value, 0);
+  return (
+    <div>
+      <FieldLabel as="span">Panels</FieldLabel>
+      {panelCount(plan)} of {sorts.length} sorts, {joined(displayFigure(watts, 'power', units))}:{' '}
+      {jobId ? <Link to={`/jobs/${jobId}/strings`}>the pile is on the sheet of strings</Link> : 'see strings'}
+    </div>
+  );
+}
+
 export function ModuleSheetPart() {
-  const { path } = useArray();
+  const dispatch = useAppDispatch();
+  const { path, plan } = useArray();
   const partId = usePartId('array-sheet');
+  if (plan.pile) return null;
   return (
     <Section aria-labelledby={partId}>
       <h2 id={partId}>The panel’s data sheet</h2>
@@ -49,6 +78,12 @@ export function ModuleSheetPart() {
           <Pencil key={key} path={`${path}/module/${key}`} optional chars={12} />
         ))}
       </Row>
+      <p style={{ marginTop: 10 }} className="screen">
+        <SheetPaste
+          take="Take this sheet"
+          onTake={({ sheet }) => dispatch(putValue('Take a pasted sheet', `${path}/module`, sheet))}
+        />
+      </p>
       <Note style={{ marginTop: 8 }}>
         A typical class is a starting point. Type over it what your own panel’s sheet or back says; leave a
         coefficient empty where it says nothing.

@@ -9,10 +9,10 @@ import {
 } from '@ivolt/core';
 import { useAppDispatch } from '../../app/store';
 import { edit, putValue } from '../../job/edits';
-import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
-import { Select } from '../../ui/Opener';
+import { Select, type Choice } from '../../ui/Opener';
 import { Pencil } from '../../ui/Pencil';
 
 const FIELDS = [
@@ -24,8 +24,22 @@ const FIELDS = [
   'maxIscAmps',
   'chargeAmps',
   'efficiency',
+  'ownDraw',
   'inputs',
+  'keepFree',
 ] as const;
+const OPTIONAL = ['startVolts', 'maxWatts'] as const;
+const KINDS: readonly Choice<ControllerKind>[] = [
+  { id: 'mppt', label: 'tracking', about: 'turns spare volts into amps' },
+  { id: 'pwm', label: 'pulse width', about: 'ties the panels to the bank’s volts' },
+  { id: 'boost', label: 'boosting', about: 'lifts panels of few volts to the bank' },
+  {
+    id: 'station',
+    label: 'a power station’s input',
+    about: 'a box with its own battery; often a narrow window',
+  },
+];
+const BUSES = ['12', '24', '48'] as const;
 
 function useController(): Controller {
   const { plan } = useArray();
@@ -122,11 +136,43 @@ export function ControllerOfArray() {
   );
 }
 
+/** Which of its inputs the strings begin on, where there are several. */
+export function FirstInput() {
+  const dispatch = useAppDispatch();
+  const { id, plan, path } = useArray();
+  const controller = useController();
+  const first = useEvaluation()?.strings[id]?.firstInput ?? 1;
+  if (controller.inputs.value < 2) return null;
+  return (
+    <Select
+      label="From input"
+      value={plan.strings.first === null ? 'next' : String(plan.strings.first)}
+      shown={plan.strings.first === null ? `${first}, the next free` : undefined}
+      choices={[
+        { id: 'next', label: 'the next free' },
+        ...Array.from({ length: controller.inputs.value }, (_, i) => ({
+          id: String(i + 1),
+          label: String(i + 1),
+        })),
+      ]}
+      onChange={(next) =>
+        dispatch(
+          putValue(
+            next === 'next' ? 'Begin on the next free input' : `Begin on input ${next}`,
+            `${path}/strings/first`,
+            next === 'next' ? null : Number(next),
+          ),
+        )
+      }
+    />
+  );
+}
+
 export function ControllerSheet() {
   const dispatch = useAppDispatch();
   const { controllerPath } = useArray();
   const partId = usePartId('strings-controller');
-  const { kind } = useController();
+  const { kind, chargeAmps } = useController();
   return (
     <Section aria-labelledby={partId}>
       <h2 id={partId}>The controller’s data sheet</h2>
@@ -134,16 +180,27 @@ export function ControllerSheet() {
         <Select
           label="Works by"
           value={kind}
-          choices={[
-            { id: 'mppt', label: 'tracking', about: 'turns spare volts into amps' },
-            { id: 'pwm', label: 'pulse width', about: 'ties the panels to the bank’s volts' },
-          ]}
-          onChange={(next: ControllerKind) =>
+          choices={KINDS}
+          onChange={(next) =>
             dispatch(putValue('Change how the controller works', `${controllerPath}/kind`, next))
           }
         />
         {FIELDS.map((key) => (
           <Pencil key={key} path={`${controllerPath}/${key}`} />
+        ))}
+        {OPTIONAL.map((key) => (
+          <Pencil key={key} path={`${controllerPath}/${key}`} optional chars={8} />
+        ))}
+        {BUSES.map((bus) => (
+          <Pencil
+            key={bus}
+            path={`${controllerPath}/chargeAmpsBy/${bus}`}
+            label={`Charge amps at ${bus} V`}
+            optional
+            quiet
+            fallback={chargeAmps.value}
+            chars={8}
+          />
         ))}
       </Row>
     </Section>

@@ -13,7 +13,14 @@ import { Pencil } from '../../ui/Pencil';
 import { SheetHead } from '../../ui/SheetHead';
 import { color, site } from '../../ui/tokens';
 import { ArrayTabs } from '../array/ArrayTabs';
-import { ControllerOfArray, ControllerSelect, ControllerSheet } from './ControllerParts';
+import { ControllerOfArray, ControllerSelect, ControllerSheet, FirstInput } from './ControllerParts';
+import { CurvesPart } from './CurvesPart';
+import { DcPart } from './DcPart';
+import { InputLimits } from './InputLimits';
+import { OwnStrings } from './OwnStrings';
+import { dropPile, makePile } from './pileEdits';
+import { PilePart } from './PilePart';
+import { PileSearch } from './PileSearch';
 
 const SHOWN_AT_FIRST = 8;
 
@@ -76,6 +83,7 @@ export function StringsSheet() {
       <SheetHead sheet="strings" />
       <ArrayTabs />
       <StringsParts />
+      <DcPart />
     </>
   );
 }
@@ -104,9 +112,14 @@ export function StringsParts() {
       <Row>
         <ControllerSelect />
         <ControllerOfArray />
-        <Pencil path={`${path}/strings/series`} />
-        <Pencil path={`${path}/strings/parallel`} />
-        <Pencil path={`${path}/strings/inputs`} />
+        {plan.pile ? null : (
+          <>
+            <Pencil path={`${path}/strings/series`} />
+            <Pencil path={`${path}/strings/parallel`} />
+            <Pencil path={`${path}/strings/inputs`} />
+            <FirstInput />
+          </>
+        )}
         <Pencil
           path="/place/low"
           label="Coldest on record"
@@ -115,6 +128,15 @@ export function StringsParts() {
           fallback={evaluation?.climate?.lowC ?? null}
         />
       </Row>
+      <p style={{ marginTop: 10 }} className="screen">
+        {plan.pile ? (
+          <Action onPress={() => dispatch(dropPile(id))}>Take all panels alike</Action>
+        ) : (
+          <Action onPress={() => dispatch(makePile(id, picture?.firstInput ?? 1))}>
+            The panels are not alike
+          </Action>
+        )}
+      </p>
       {picture ? (
         <div style={{ marginTop: 20 }}>
           <WindowRuler
@@ -143,15 +165,34 @@ export function StringsParts() {
           <FigureBlock label="working amps">
             <Ink id={figure('strings.imp')} />
           </FigureBlock>
-          <FigureBlock label="to the bank, full sun">
-            <Ink id={figure('strings.power')} />
-          </FigureBlock>
+          {plan.pile ? (
+            <>
+              <FigureBlock label="together at full sun">
+                <Ink id={figure('strings.together')} />
+              </FigureBlock>
+              <FigureBlock label="given away a year">
+                <Ink id={figure('strings.given')} />
+              </FigureBlock>
+            </>
+          ) : (
+            <FigureBlock label="to the bank, full sun">
+              <Ink id={figure('strings.power')} />
+            </FigureBlock>
+          )}
         </Row>
       ) : null}
-      {picture && picture.arrangements.length > 0 ? (
+      {plan.pile ? (
+        <>
+          <PilePart picture={picture?.pile ?? null} />
+          <OwnStrings picture={picture?.pile ?? null} />
+          <PileSearch picture={picture?.pile ?? null} />
+        </>
+      ) : picture && picture.arrangements.length > 0 ? (
         <Arrangements rows={picture.arrangements} onUse={use} />
       ) : null}
+      <CurvesPart />
       <ControllerSheet />
+      <InputLimits />
     </>
   );
 }

@@ -1,0 +1,168 @@
+import { displayFigure, joined, type CurveLine, type CurvesPicture } from '@ivolt/core';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { memo } from 'react';
+import { color } from '../ui/tokens';
+import { Hatch } from './Hatch';
+import { Svg } from './Svg';
+import { useWidth } from './useWidth';
+
+type Input = CurvesPicture['inputs'][number];
+
+const [LEFT, RIGHT, TOP, PLOT, GAP, FOOT] = [46, 12, 18, 190, 26, 30];
+
+/** Each curve by its stroke as well as its ink. */
+const STROKES: Readonly<Record<CurveLine['id'], { ink: string; dash?: string; weight: number }>> = {
+  standard: { ink: color.ink, weight: 2.4 },
+  cold: { ink: color.stored, dash: '7 3', weight: 1.8 },
+  hot: { ink: color.act, dash: '2 3', weight: 1.8 },
+  usual: { ink: color.pencil, dash: '9 3 2 3', weight: 1.8 },
+  shaded: { ink: color.ink, dash: '1 3', weight: 3 },
+};
+
+const watts = (value: number) => joined(displayFigure(value, 'power', 'metric'));
+
+/** Amps and watts over volts of one input, in the job's own light, within the input's window. */
+export const CurvePicture = memo(function CurvePicture({
+  input,
+  shown,
+}: {
+  input: Input;
+  shown: readonly string[];
+}) {
+  const [ref, width] = useWidth(734);
+  const lines = input.lines.filter(({ id }) => shown.includes(id));
+  const mostV = Math.max(input.fromV * 1.2, ...input.lines.map(({ vocV }) => vocV)) * 1.04;
+  const mostA = Math.max(0.1, ...input.lines.map(({ iscA }) => iscA)) * 1.12;
+  const mostW = Math.max(1, ...input.lines.map(({ peaks }) => peaks[0]?.watts ?? 0)) * 1.16;
+  const x = scaleLinear([0, mostV], [LEFT, width - RIGHT]);
+  const amps = scaleLinear([0, mostA], [TOP + PLOT, TOP]);
+  const second = TOP + PLOT + GAP;
+  const power = scaleLinear([0, mostW], [second + PLOT, second]);
+  const height = second + PLOT + FOOT;
+  const drawnA = line<CurveLine['points'][number]>(
+    ([v]) => x(v),
+    ([, i]) => amps(i),
+  );
+  const drawnW = line<CurveLine['points'][number]>(
+    ([v]) => x(v),
+    ([v, i]) => power(v * i),
+  );
+  return (
+    <div ref={ref}>
+      <Svg height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={describe(input, lines)}>
+        <defs>
+          <Hatch id={`low-${input.input}`} gap={7} weight={1.4} ink={color.rule} turn={-45} />
+        </defs>
+        {[TOP, second].map((y) => (
+          <g key={y}>
+            <rect
+              x={LEFT}
+              y={y}
+              width={x(Math.min(mostV, input.fromV)) - LEFT}
+              height={PLOT}
+              fill={`url(#low-${input.input})`}
+            />
+            {input.maxV < mostV ? (
+              <rect
+                x={x(input.maxV)}
+                y={y}
+                width={width - RIGHT - x(input.maxV)}
+                height={PLOT}
+                fill={color.wash}
+              />
+            ) : null}
+            <path
+              d={`M${LEFT} ${y}V${y + PLOT}H${width - RIGHT}`}
+              fill="none"
+              stroke={color.ink}
+              strokeWidth="1.2"
+            />
+          </g>
+        ))}
+        <text x={x(Math.min(mostV, input.fromV)) + 4} y={TOP + PLOT - 6} fill={color.soft}>
+          charges from {Math.round(input.fromV)} V
+        </text>
+        {amps.ticks(4).map((tick) =>
+          tick > 0 ? (
+            <text key={tick} x={LEFT - 7} y={amps(tick) + 4} textAnchor="end" fill={color.soft}>
+              {tick} A
+            </text>
+          ) : null,
+        )}
+        {power.ticks(4).map((tick) =>
+          tick > 0 ? (
+            <text key={tick} x={LEFT - 7} y={power(tick) + 4} textAnchor="end" fill={color.soft}>
+              {tick >= 1000 ? `${tick / 1000} kW` : `${tick} W`}
+            </text>
+          ) : null,
+        )}
+        {x.ticks(width < 480 ? 4 : 8).map((tick) => (
+          <text key={tick} x={x(tick)} y={height - 10} textAnchor="middle" fill={color.soft}>
+            {tick}
+            {tick === x.ticks(width < 480 ? 4 : 8).at(-1) ? ' V' : ''}
+          </text>
+        ))}
+        {lines.map(({ id, points }) => (
+          <g
+            key={id}
+            fill="none"
+            stroke={STROKES[id].ink}
+            strokeWidth={STROKES[id].weight}
+            strokeDasharray={STROKES[id].dash}
+          >
+            <path d={drawnA(points) ?? ''} />
+            <path d={drawnW(points) ?? ''} />
+          </g>
+        ))}
+        {lines.flatMap(({ id, peaks }) =>
+          peaks.map((peak, i) => (
+            <g key={`${id} ${i}`}>
+              <circle
+                cx={x(peak.volts)}
+                cy={power(peak.watts)}
+                r={i === 0 ? 4 : 3}
+                fill={i === 0 ? STROKES[id].ink : color.paper}
+                stroke={STROKES[id].ink}
+              />
+              {id === 'standard' || id === 'shaded' ? (
+                <text
+                  x={x(peak.volts)}
+                  y={power(peak.watts) - 9}
+                  textAnchor="middle"
+                  fontWeight={i === 0 ? 700 : 400}
+                  paintOrder="stroke"
+                  stroke={color.paper}
+                  strokeWidth={4}
+                >
+                  {watts(peak.watts)}
+                </text>
+              ) : null}
+            </g>
+          )),
+        )}
+      </Svg>
+    </div>
+  );
+});
+
+/** A stroke as it is drawn, beside the name it stands for. */
+export function StrokeSample({ id }: { id: CurveLine['id'] }) {
+  const { ink, dash, weight } = STROKES[id];
+  return (
+    <svg width="34" height="10" aria-hidden>
+      <path d="M0 5H34" stroke={ink} strokeWidth={weight} strokeDasharray={dash} />
+    </svg>
+  );
+}
+
+function describe({ input, fromV, maxV }: Input, lines: readonly CurveLine[]): string {
+  const told = lines.map(({ name, vocV, iscA, peaks }) => {
+    const [best, ...others] = peaks;
+    const tops = best
+      ? `best ${Math.round(best.watts)} watts at ${Math.round(best.volts)} volts${others.length > 0 ? `, with ${others.length} lower top${others.length > 1 ? 's' : ''}` : ''}`
+      : 'no power';
+    return `${name}: ${Math.round(vocV)} volts open, ${iscA.toFixed(1)} amps short, ${tops}`;
+  });
+  return `Curves of input ${input}, window from ${Math.round(fromV)} to ${Math.round(maxV)} volts. ${told.join('. ')}`;
+}

@@ -1,0 +1,204 @@
+import {
+  displayFigure,
+  formatNumber,
+  inOrder,
+  joined,
+  type PileInputPicture,
+  type PilePicture,
+  type Quantity,
+} from '@ivolt/core';
+import { useAppDispatch } from '../../app/store';
+import { putValue } from '../../job/edits';
+import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
+import { Action, Tick } from '../../ui/controls';
+import { Note, Row, Section, Table } from '../../ui/layout';
+import { Select } from '../../ui/Opener';
+import { PencilCount } from '../../ui/PencilCount';
+import { Cards } from './PilePart';
+import { addString, removeString } from './pileEdits';
+
+const MOST_IN_STRING = 60;
+
+/** How the pile is strung, one string at a time, and what each input makes of it. */
+export function OwnStrings({ picture }: { picture: PilePicture | null }) {
+  const dispatch = useAppDispatch();
+  const { id, plan, path } = useArray();
+  const { controllers, units } = useDesign();
+  const partId = usePartId('strings-own');
+  const controller = controllers[plan.strings.controller];
+  const { pile } = plan;
+  if (!pile || !controller) return null;
+  const shown = (value: number | undefined, quantity: Quantity) =>
+    value === undefined ? '–' : joined(displayFigure(value, quantity, units));
+  const sorts = inOrder(pile.sorts);
+  const facts = new Map(
+    picture?.inputs.flatMap(({ strings, maxV, chargesFromV }) =>
+      strings.map((string) => [string.id, { ...string, maxV, chargesFromV }] as const),
+    ),
+  );
+  return (
+    <Section aria-labelledby={partId}>
+      <h2 id={partId}>How they are strung</h2>
+      <Cards>
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">String</th>
+              <th scope="col">On input</th>
+              {sorts.map(([sortId, { name }]) => (
+                <th key={sortId} scope="col" className="n">
+                  {name}
+                </th>
+              ))}
+              <th scope="col" className="n">
+                Cold, open
+              </th>
+              <th scope="col" className="n">
+                Hot, working
+              </th>
+              <th scope="col" className="n">
+                Alone
+              </th>
+              <th scope="col" className="n">
+                It carries
+              </th>
+              <th scope="col" className="screen" />
+            </tr>
+          </thead>
+          <tbody>
+            {inOrder(pile.strings).map(([stringId, string], i) => {
+              const at = facts.get(stringId);
+              const stringPath = `${path}/pile/strings/${stringId}`;
+              return (
+                <tr key={stringId}>
+                  <td className="wide">{i + 1}</td>
+                  <td data-label="On input">
+                    <Select
+                      label={`Input of string ${i + 1}`}
+                      hideLabel
+                      compact
+                      value={String(string.input)}
+                      choices={Array.from(
+                        { length: Math.max(controller.inputs.value, string.input) },
+                        (_, n) => ({
+                          id: String(n + 1),
+                          label: String(n + 1),
+                        }),
+                      )}
+                      onChange={(input) =>
+                        dispatch(
+                          putValue(`String ${i + 1} to input ${input}`, `${stringPath}/input`, Number(input)),
+                        )
+                      }
+                    />
+                  </td>
+                  {sorts.map(([sortId, { name }]) => (
+                    <td key={sortId} className="n" data-label={name}>
+                      <PencilCount
+                        label={`${name} in string ${i + 1}`}
+                        value={string.panels[sortId] ?? 0}
+                        most={MOST_IN_STRING}
+                        cell={`${stringId}.${sortId}`}
+                        onChange={(count, session) =>
+                          dispatch(
+                            putValue(
+                              `${count} of ${name} in string ${i + 1}`,
+                              `${stringPath}/panels/${sortId}`,
+                              count === 0 ? undefined : count,
+                              session,
+                            ),
+                          )
+                        }
+                      />
+                    </td>
+                  ))}
+                  <td className={at && at.coldVocV > at.maxV ? 'n bad' : 'n'} data-label="Cold, open">
+                    {shown(at?.coldVocV, 'voltage')}
+                  </td>
+                  <td
+                    className={at && at.hotVmpV < at.chargesFromV ? 'n bad' : 'n'}
+                    data-label="Hot, working"
+                  >
+                    {shown(at?.hotVmpV, 'voltage')}
+                  </td>
+                  <td className="n" data-label="Alone">
+                    {shown(at?.aloneW, 'power')}
+                  </td>
+                  <td className={at && at.sharesA < -0.05 ? 'n bad' : 'n'} data-label="It carries">
+                    {shown(at?.sharesA, 'current')}
+                  </td>
+                  <td className="screen">
+                    <Action
+                      aria-label={`Delete string ${i + 1}`}
+                      onPress={() => dispatch(removeString(id, stringId))}
+                    >
+                      Delete
+                    </Action>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      </Cards>
+      <Row style={{ marginTop: 10, alignItems: 'center' }} className="screen">
+        <Action onPress={() => dispatch(addString(id))}>Add a string</Action>
+        <Tick
+          checked={pile.blocked}
+          onChange={(next) =>
+            dispatch(
+              putValue(
+                next ? 'Put in blocking diodes' : 'Take out blocking diodes',
+                `${path}/pile/blocked`,
+                next,
+              ),
+            )
+          }
+        >
+          a blocking diode in each string
+        </Tick>
+      </Row>
+      {picture?.inputs.map((input) => (
+        <InputLine key={input.input} input={input} shown={shown} />
+      ))}
+      <ForTheYear picture={picture} />
+      <Note style={{ marginTop: 8 }}>
+        Unlike panels in one string carry one current, those in strings side by side stand at one voltage:
+        each input is solved from the curves of all its panels with their bypass diodes. Two connectors of
+        different makers may not be fit to mate: change one of them. Strings side by side join in Y adapters
+        or a combiner rated for the sum of their amps.
+      </Note>
+    </Section>
+  );
+}
+
+function InputLine({
+  input,
+  shown,
+}: {
+  input: PileInputPicture;
+  shown: (value: number, quantity: Quantity) => string;
+}) {
+  const lost = input.ownW > 0 ? 1 - input.wattsTogether / input.ownW : 0;
+  return (
+    <p style={{ marginTop: 8 }}>
+      <b>Input {input.input}</b> makes {shown(input.wattsTogether, 'power')} at full sun, at{' '}
+      {shown(input.volts, 'voltage')} and {shown(input.amps, 'current')}:{' '}
+      {shown(input.ownW - input.wattsTogether, 'power')} or {formatNumber(Math.max(0, lost * 100), 1)} % less
+      than its panels each at their best.
+    </p>
+  );
+}
+
+function ForTheYear({ picture }: { picture: PilePicture | null }) {
+  const evaluation = useEvaluation();
+  if (!picture || picture.ownKWh <= 0 || !evaluation) return null;
+  const lost = picture.ownKWh - picture.kWh;
+  return (
+    <p style={{ marginTop: 8 }}>
+      Over the year {formatNumber(Math.round(lost), 0)} kWh of {formatNumber(Math.round(picture.ownKWh), 0)}{' '}
+      kWh, {formatNumber((100 * lost) / picture.ownKWh, 1)} %, are given away, before the controller’s own
+      limits.
+    </p>
+  );
+}

@@ -1,0 +1,149 @@
+import { formatNumber, inOrder, type PileAnswer, type PileChange, type PilePicture } from '@ivolt/core';
+import { proxy } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { applyRemedy } from '../../job/edits';
+import { useArray, usePartId } from '../../job/hooks';
+import { Action } from '../../ui/controls';
+import { Heads } from '../../ui/Heads';
+import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
+import { patientCore } from '../../workers/core';
+
+interface Found {
+  label: string;
+  answer: PileAnswer;
+}
+
+/** What the pile could make at best, and what another panel more or less would change. */
+export function PileSearch({ picture }: { picture: PilePicture | null }) {
+  const dispatch = useAppDispatch();
+  const { id, plan } = useArray();
+  const partId = usePartId('strings-search');
+  const design = useAppSelector(({ job }) => job.design);
+  const grid = useAppSelector(({ job }) => job.climate.grid);
+  const [running, setRunning] = useState<{ label: string; share: number } | null>(null);
+  const [found, setFound] = useState<{ pile: unknown; list: Found[] }>({ pile: null, list: [] });
+  const [stopped, setStopped] = useState(false);
+  const wanted = useRef(0);
+  useEffect(() => () => void wanted.current++, []);
+  const { pile } = plan;
+  if (!pile || !design) return null;
+
+  const run = async (asks: readonly { label: string; change: PileChange }[]) => {
+    const own = ++wanted.current;
+    setStopped(false);
+    const list: Found[] = [];
+    for (const [i, { label, change }] of asks.entries()) {
+      setRunning({ label, share: i / asks.length });
+      const onShare = proxy((share: number) => {
+        if (wanted.current !== own) return false;
+        setRunning({ label, share: (i + share) / asks.length });
+        return true;
+      });
+      const answer = await patientCore().pile(design, grid, id, change, onShare);
+      if (wanted.current !== own) return;
+      if (answer) list.push({ label, answer });
+    }
+    setRunning(null);
+    setFound({ pile, list });
+  };
+  const stop = () => {
+    wanted.current++;
+    setRunning(null);
+    setStopped(true);
+  };
+
+  const sorts = inOrder(pile.sorts);
+  const asIs = { label: 'all of them', change: {} };
+  const changes = sorts.flatMap(([sortId, { name, count }]) => [
+    ...(count.value > 0 ? [{ label: `one ${name} fewer`, change: { [sortId]: -1 } }] : []),
+    { label: `two more of ${name}`, change: { [sortId]: 2 } },
+  ]);
+  const fresh = found.pile === pile ? found.list : [];
+  const best = fresh.find(({ label }) => label === asIs.label)?.answer;
+  return (
+    <Section aria-labelledby={partId} className="screen">
+      <h2 id={partId}>What would make most</h2>
+      <Row style={{ alignItems: 'center' }}>
+        {running ? (
+          <>
+            <progress value={running.share} max={1} aria-label="Search" />
+            <span role="status">Trying {running.label}</span>
+            <Action onPress={stop}>Stop the search</Action>
+          </>
+        ) : (
+          <>
+            <Action $act onPress={() => void run([asIs])}>
+              Find the strings that make most
+            </Action>
+            <Action onPress={() => void run([asIs, ...changes])}>And with panels more or fewer</Action>
+          </>
+        )}
+      </Row>
+      {stopped ? <Note role="status">Stopped. Nothing was changed.</Note> : null}
+      {best ? (
+        <div role="status" style={{ marginTop: 12 }}>
+          <p>
+            At best the pile makes <b>{formatNumber(Math.round(best.kWh), 0)} kWh</b> a year
+            {picture
+              ? `, ${formatNumber(Math.round(best.kWh - picture.kWh), 0)} more than as it is strung`
+              : ''}
+            .{' '}
+            {best.exact
+              ? `No other way makes more: ${formatNumber(best.weighed, 0)} were weighed.`
+              : `The pile is too large to try it all; nothing can make more than ${formatNumber(Math.round(best.boundKWh), 0)} kWh.`}
+          </p>
+          {best.strings.length === 0 ? (
+            <p>
+              None of these panels fits any free input: the volts at the coldest or on the hottest day forbid
+              it.
+            </p>
+          ) : (
+            <ul style={{ margin: '8px 0', paddingLeft: 20 }}>
+              {best.strings.map((string, i) => (
+                <li key={i}>{wordsOf(string, pile.sorts)}</li>
+              ))}
+            </ul>
+          )}
+          <Action $act onPress={() => dispatch(applyRemedy('What would make most', best.remedy))}>
+            {best.remedy.label}
+          </Action>
+        </div>
+      ) : null}
+      {fresh.length > 1 && best ? (
+        <Scroll style={{ marginTop: 14 }}>
+          <Table style={{ maxWidth: 640 }}>
+            <Heads of={['With', ['kWh a year'], ['Change'], '']} />
+            <tbody>
+              {fresh.slice(1).map(({ label, answer }) => (
+                <tr key={label}>
+                  <td>{label}</td>
+                  <td className="n">{formatNumber(Math.round(answer.kWh), 0)}</td>
+                  <td className="n">{signed(Math.round(answer.kWh - best.kWh))}</td>
+                  <td>
+                    <Action
+                      aria-label={`String them so, with ${label}`}
+                      onPress={() => dispatch(applyRemedy(label, answer.remedy))}
+                    >
+                      {answer.remedy.label}
+                    </Action>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </Scroll>
+      ) : null}
+    </Section>
+  );
+}
+
+const signed = (value: number) => (value > 0 ? `+${formatNumber(value, 0)}` : formatNumber(value, 0));
+
+function wordsOf(
+  { input, panels }: PileAnswer['strings'][number],
+  sorts: Readonly<Record<string, { name: string }>>,
+): string {
+  const parts = Object.entries(panels).map(([sortId, count]) => `${count} × ${sorts[sortId]?.name ?? ''}`);
+  return `input ${input}: ${parts.join(' + ')}`;
+}
