@@ -93,6 +93,7 @@ interface Feed {
 }
 
 interface Gang {
+  controllerId: string;
   efficiency: number;
   limitW: number;
   feeds: Feed[];
@@ -114,6 +115,7 @@ function gangsOf(inputs: readonly ArrayInput[], bank: BankResult, busVolts: BusV
   for (const input of inputs) {
     const { plan, controller, controllerId, module } = input;
     const gang = gangs.get(controllerId) ?? {
+      controllerId,
       efficiency: controller.efficiency.value / 100,
       limitW: chargeAmpsOn(controller, busVolts) * bank.absorptionV,
       feeds: [],
@@ -259,10 +261,11 @@ function charged(
   gangs: readonly Gang[],
   month: number,
   read: (month: PlaneMonth) => Float64Array,
+  onClip?: (controllerId: string, step: number, clippedW: number, givenW: number) => void,
 ): { sentBy: Record<string, number>; clippedWh: number } {
   const sentBy: Record<string, number> = {};
   let clipped = 0;
-  for (const { feeds, efficiency, limitW } of gangs) {
+  for (const { controllerId, feeds, efficiency, limitW } of gangs) {
     const days = feeds.map(({ input }) => {
       const at = input.year[month];
       return at ? read(at) : NOTHING;
@@ -278,6 +281,7 @@ function charged(
       if (offered === 0) continue;
       const given = Math.min(taken, limitW);
       clipped += offered - given;
+      onClip?.(controllerId, step, offered - given, given);
       for (const [i, feed] of feeds.entries()) {
         const watts = Math.min(((days[i] as Float64Array)[step] as number) * feed.factor, feed.inputLimitW);
         sent[i] = (sent[i] as number) + (taken > 0 ? (given * watts * efficiency) / taken : 0);
@@ -286,4 +290,36 @@ function charged(
     for (const [i, feed] of feeds.entries()) sentBy[feed.input.id] = (sent[i] as number) * STEP_H;
   }
   return { sentBy, clippedWh: clipped * STEP_H };
+}
+
+/** Watts that a controller cannot use, and those it gives, by month and step of the mean and of the cloudless day. */
+export interface ClippedYear {
+  mean: Float64Array[];
+  clear: Float64Array[];
+  clearGiven: Float64Array[];
+}
+
+/** What each controller gives away to its own limits, by its id. */
+export function clippedYears(
+  inputs: readonly ArrayInput[],
+  bank: BankResult,
+  busVolts: BusVolts,
+): Record<string, ClippedYear> {
+  const gangs = gangsOf(inputs, bank, busVolts);
+  const empty = () => Array.from({ length: 12 }, () => new Float64Array(STEPS));
+  const years: Record<string, ClippedYear> = Object.fromEntries(
+    gangs.map(({ controllerId }) => [controllerId, { mean: empty(), clear: empty(), clearGiven: empty() }]),
+  );
+  for (let month = 0; month < 12; month++) {
+    for (const [day, read] of [
+      ['mean', ({ perWatt }: PlaneMonth) => perWatt],
+      ['clear', ({ clearPerWatt }: PlaneMonth) => clearPerWatt],
+    ] as const)
+      charged(gangs, month, read, (controllerId, step, clippedW, givenW) => {
+        const [into, given] = [years[controllerId]?.[day][month], years[controllerId]?.clearGiven[month]];
+        if (into) into[step] = clippedW;
+        if (given && day === 'clear') given[step] = givenW;
+      });
+  }
+  return years;
 }

@@ -1,4 +1,4 @@
-import { computeEnergy, type EnergyResult } from '../array';
+import { computeEnergy, type ArrayInput, type EnergyResult } from '../array';
 import {
   bankNeeds,
   bankWarmth,
@@ -98,18 +98,7 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
   });
   const bank = computeBank(design, loads, warmth);
   const arrays = inOrder(design.arrays).map(([id, plan]) => arrayFacts(design, id, plan, bank, climate));
-  const energy = climate
-    ? computeEnergy(
-        design,
-        loads,
-        bank,
-        arrays.map(({ year, ...array }) => ({
-          ...array,
-          wiredModules: wiredModules(array.plan),
-          year: year ?? [],
-        })),
-      )
-    : null;
+  const energy = climate ? computeEnergy(design, loads, bank, arrays.map(asInput)) : null;
   const needs = bankNeeds(design, bank, loads, energy?.chargeAmps ?? 0);
   let made: Float64Array[] | null = null;
   let meanDays: MeanDay[] | null = null;
@@ -293,6 +282,13 @@ function berthOf(
       (chargeAmpsOn(controller, design.busVolts) * bank.absorptionV) / (controller.efficiency.value / 100),
   };
 }
+
+/** An array as the year's reckoning sees it. */
+export const asInput = ({ year, ...array }: ArrayFacts): ArrayInput => ({
+  ...array,
+  wiredModules: wiredModules(array.plan),
+  year: year ?? [],
+});
 
 /** How many inputs an array is on. */
 const inputsTaken = ({ pile, strings }: ArrayPlan): number =>

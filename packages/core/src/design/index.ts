@@ -1,4 +1,5 @@
 export * from './blank';
+export * from './clipPicture';
 export * from './curvesPicture';
 export * from './darkPicture';
 export * from './evaluate';

@@ -128,7 +128,7 @@ export const CurvePicture = memo(function CurvePicture({
               {id === 'standard' || id === 'shaded' ? (
                 <text
                   x={x(peak.volts)}
-                  y={power(peak.watts) - 9}
+                  y={power(peak.watts) + (id === 'shaded' ? 19 : -9)}
                   textAnchor="middle"
                   fontWeight={i === 0 ? 700 : 400}
                   paintOrder="stroke"

@@ -9,7 +9,12 @@ const TOP = 20;
 const [FIRST, LAST] = [4, 20];
 
 /** Which hours of which months are lost to what stands in the way: the darker the hatch, the more of the hour is gone. */
-export const LostHours = memo(function LostHours({ picture }: { picture: SkyPicture }) {
+export const LostHours = memo(function LostHours({
+  picture,
+}: {
+  /** Wh lost and left of each month’s hours. */
+  picture: Pick<SkyPicture, 'lostWh' | 'leftWh'>;
+}) {
   const [ref, width] = useWidth(620);
   const left = 40;
   const right = 96;

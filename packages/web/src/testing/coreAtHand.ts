@@ -1,4 +1,5 @@
 import {
+  clipPicture,
   curvesPicture,
   darkPicture,
   fieldPicture,
@@ -11,6 +12,7 @@ import {
 
 /** The core without its worker: the same answers, on the thread of the test. */
 export const patientCore = () => ({
+  clip: async (...asked: Parameters<typeof clipPicture>) => clipPicture(...asked),
   curves: async (...asked: Parameters<typeof curvesPicture>) => curvesPicture(...asked),
   pile: async (...[design, grid, arrayId, change]: Parameters<typeof searchPile>) => {
     const search = searchPile(design, grid, arrayId, change);

@@ -1,4 +1,5 @@
 import {
+  clipPicture,
   curvesPicture,
   darkPicture,
   evaluate,
@@ -14,6 +15,7 @@ import {
   tried,
   useWorking,
   usesPicture,
+  type ClipPicture,
   type CurvesPicture,
   type DarkPicture,
   type Design,
@@ -72,6 +74,8 @@ const core = {
   useWorking: (design: Design, grid: JobClimate | null, useId: string): Figure | null =>
     useWorking(design, grid, useId),
   life: (design: Design, grid: JobClimate | null): LifePicture | null => lifePicture(design, grid),
+  clip: (design: Design, grid: JobClimate | null, arrayId: string): ClipPicture | null =>
+    clipPicture(design, grid, arrayId),
   curves: (
     design: Design,
     grid: JobClimate | null,

@@ -71,7 +71,7 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
               const stringPath = `${path}/pile/strings/${stringId}`;
               return (
                 <tr key={stringId}>
-                  <td className="wide">{i + 1}</td>
+                  <td className="wide">String {i + 1}</td>
                   <td data-label="On input">
                     <Select
                       label={`Input of string ${i + 1}`}

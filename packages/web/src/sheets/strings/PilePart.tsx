@@ -22,7 +22,7 @@ import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Commands, Select } from '../../ui/Opener';
 import { Pencil } from '../../ui/Pencil';
 import { PencilText } from '../../ui/PencilWords';
-import { site } from '../../ui/tokens';
+import { color, site } from '../../ui/tokens';
 import { SheetsInOut } from './SheetsInOut';
 import { addPiece, addSort, removeSort } from './pileEdits';
 
@@ -44,6 +44,7 @@ export const Cards = styled(Scroll)`
       grid-template-columns: 1fr 1fr;
       gap: 8px 16px;
       padding: 12px 0;
+      border-bottom: 1px solid ${color.rule};
     }
     td {
       border: 0;
@@ -63,7 +64,7 @@ export const Cards = styled(Scroll)`
 
 const SHEET = ['pmax', 'voc', 'isc', 'vmp', 'imp', 'sections'] as const;
 const COEFFICIENTS = ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse'] as const;
-const percent = (share: number | null) => (share === null ? '–' : `${formatNumber(share * 100, 1)} %`);
+const percent = (share: number | null) => (share === null ? '–' : `${formatNumber(share * 100, 1)}\u00a0%`);
 
 /** The sorts of panels there are, their sheets, and what a meter said of them. */
 export function PilePart({ picture }: { picture: PilePicture | null }) {
@@ -186,7 +187,7 @@ function SortRow({
         </td>
         <td data-label="Measured">
           {facts && (facts.vocShare !== null || facts.iscShare !== null)
-            ? `${percent(facts.vocShare)} V, ${percent(facts.iscShare)} A`
+            ? `${percent(facts.vocShare)}\u00a0V, ${percent(facts.iscShare)}\u00a0A`
             : 'not yet'}
         </td>
         <td className={facts && facts.wired > facts.count ? 'n bad' : 'n'} data-label="Strung">

@@ -56,8 +56,8 @@ export function PileSearch({ picture }: { picture: PilePicture | null }) {
   const sorts = inOrder(pile.sorts);
   const asIs = { label: 'all of them', change: {} };
   const changes = sorts.flatMap(([sortId, { name, count }]) => [
-    ...(count.value > 0 ? [{ label: `one ${name} fewer`, change: { [sortId]: -1 } }] : []),
-    { label: `two more of ${name}`, change: { [sortId]: 2 } },
+    ...(count.value > 0 ? [{ label: `one fewer: ${name}`, change: { [sortId]: -1 } }] : []),
+    { label: `two more: ${name}`, change: { [sortId]: 2 } },
   ]);
   const fresh = found.pile === pile ? found.list : [];
   const best = fresh.find(({ label }) => label === asIs.label)?.answer;

@@ -14,6 +14,7 @@ import { SheetHead } from '../../ui/SheetHead';
 import { color, site } from '../../ui/tokens';
 import { ArrayTabs } from '../array/ArrayTabs';
 import { ControllerOfArray, ControllerSelect, ControllerSheet, FirstInput } from './ControllerParts';
+import { ClipPart } from './ClipPart';
 import { CurvesPart } from './CurvesPart';
 import { DcPart } from './DcPart';
 import { InputLimits } from './InputLimits';
@@ -190,6 +191,7 @@ export function StringsParts() {
       ) : picture && picture.arrangements.length > 0 ? (
         <Arrangements rows={picture.arrangements} onUse={use} />
       ) : null}
+      <ClipPart />
       <CurvesPart />
       <ControllerSheet />
       <InputLimits />

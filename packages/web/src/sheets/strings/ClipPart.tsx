@@ -1,0 +1,64 @@
+import { displayFigure, formatNumber, joined, type ClipPicture, type Quantity } from '@ivolt/core';
+import { useCallback } from 'react';
+import { LostHours } from '../../charts/LostHours';
+import { useAppDispatch } from '../../app/store';
+import { applyRemedy } from '../../job/edits';
+import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useReckoned, type Ask } from '../../job/useReckoned';
+import { Action } from '../../ui/controls';
+import { Heads } from '../../ui/Heads';
+import { Note, Scroll, Section, Table } from '../../ui/layout';
+
+/** More panels than the controller can use: when it clips, how much, and what a larger one would win back. */
+export function ClipPart() {
+  const dispatch = useAppDispatch();
+  const { id } = useArray();
+  const { units } = useDesign();
+  const partId = usePartId('strings-clip');
+  const ask = useCallback<Ask<ClipPicture | null>>((core, design, grid) => core.clip(design, grid, id), [id]);
+  const picture = useReckoned(ask, `clip ${id}`);
+  if (!picture || picture.clearKWh < 1) return null;
+  const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
+  const kWh = (value: number) => `${formatNumber(Math.round(value), 0)} kWh`;
+  return (
+    <Section aria-labelledby={partId}>
+      <h2 id={partId}>What the controller cannot use</h2>
+      <p>
+        On mean days <b>{kWh(picture.kWh)}</b> a year, {formatNumber(picture.sharePct, 1)} % of what is
+        offered; were every day cloudless, {kWh(picture.clearKWh)}. The truth lies between. Volts and
+        short-circuit amps are never clipped: {shown(picture.iscA, 'current')} under a bright sky against{' '}
+        {shown(picture.maxIscA, 'current')} that an input bears.
+      </p>
+      <div style={{ maxWidth: 680, marginTop: 10 }}>
+        <LostHours picture={picture} />
+      </div>
+      {picture.larger.length > 0 ? (
+        <Scroll style={{ marginTop: 12 }}>
+          <Table style={{ maxWidth: 640 }}>
+            <Heads of={['In its place', ['Charge amps'], ['Wins back a year'], '']} />
+            <tbody>
+              {picture.larger.map(({ label, chargeA, winsKWh, remedy }) => (
+                <tr key={label}>
+                  <td>{label}</td>
+                  <td className="n">{shown(chargeA, 'current')}</td>
+                  <td className="n">{kWh(winsKWh)}</td>
+                  <td className="screen">
+                    <Action
+                      aria-label={remedy.label}
+                      onPress={() => dispatch(applyRemedy('What the controller cannot use', remedy))}
+                    >
+                      Take it
+                    </Action>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </Scroll>
+      ) : null}
+      <Note style={{ marginTop: 6 }}>
+        By the hour of a cloudless day in each month: light is given to the bank, dark is left on the roof.
+      </Note>
+    </Section>
+  );
+}
