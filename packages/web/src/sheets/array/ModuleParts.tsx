@@ -78,12 +78,12 @@ export function ModuleSheetPart() {
           <Pencil key={key} path={`${path}/module/${key}`} optional chars={12} />
         ))}
       </Row>
-      <p style={{ marginTop: 10 }} className="screen">
+      <div style={{ marginTop: 10 }} className="screen">
         <SheetPaste
           take="Take this sheet"
           onTake={({ sheet }) => dispatch(putValue('Take a pasted sheet', `${path}/module`, sheet))}
         />
-      </p>
+      </div>
       <Note style={{ marginTop: 8 }}>
         A typical class is a starting point. Type over it what your own panel’s sheet or back says; leave a
         coefficient empty where it says nothing.

@@ -1,0 +1,117 @@
+import {
+  answer,
+  createJob,
+  exampleNamed,
+  expect,
+  field,
+  open,
+  saved,
+  storedDesign,
+  tally,
+  test,
+} from './helpers';
+
+test('eleven second-hand panels are measured, strung the best way, and fused', async ({ page }) => {
+  const id = await createJob(exampleNamed('Honey', 'Second-hand'));
+  await open(page, id, 'strings');
+  await expect(answer(page, 'strings')).toContainText('They hold each other back');
+  await expect(page.getByText('Unlike panels hold each other back')).toBeVisible();
+
+  // a meter says less of one more panel
+  await page.getByRole('button', { name: 'More for The newer pair' }).click();
+  await page.getByRole('menuitem', { name: 'Its sheet and its readings' }).click();
+  await page.getByRole('button', { name: 'Add a reading' }).click();
+  await page.getByRole('textbox', { name: 'Voc measured, 2' }).fill('36.4 V');
+  await page.getByRole('textbox', { name: 'Isc measured, 2' }).fill('8.1 A');
+  await expect(page.locator('tr[data-sort="The newer pair"]')).toContainText(/97\.\d/);
+
+  await page.getByRole('button', { name: 'Find the strings that make most' }).click();
+  await expect(page.getByText(/No other way makes more/)).toBeVisible();
+  await page.getByRole('button', { name: 'String them so' }).click();
+  await expect(page.locator('[data-finding="pile.mismatch"]')).toContainText('Note.');
+  await expect(answer(page, 'strings')).toContainText(/go together/);
+  await page.keyboard.press('Control+z');
+  await expect(answer(page, 'strings')).toContainText('They hold each other back');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(answer(page, 'strings')).toContainText(/go together/);
+
+  // a fourth in the first string is one too many on the coldest morning
+  const count = page.getByRole('textbox', { name: 'From the dairy in string 1' });
+  await count.fill('4');
+  await expect(page.getByText('Cold volts over the limit', { exact: false }).first()).toBeVisible();
+  await count.fill('3');
+  await expect(tally(page, 'strings.cold')).toContainText('138.5');
+
+  await expect(page.getByRole('img', { name: /^Curves of input 1/ })).toBeVisible();
+  await page.getByText('Try a shadow on its first string').click();
+  await expect(page.getByText(/^The shadow takes \d+ %/)).toBeVisible();
+  await saved(page);
+  expect(Object.keys((await storedDesign(id)).arrays.a1!.pile!.strings)).toHaveLength(4);
+});
+
+test('alike panels become a pile and a sheet is pasted into it, by keyboard alone', async ({ page }) => {
+  const id = await createJob(exampleNamed('Tarn', 'Pile by keys'));
+  await open(page, id, 'strings');
+  const cold = (await tally(page, 'strings.cold').textContent()) ?? '';
+  await page.getByRole('button', { name: 'The panels are not alike' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'The pile' })).toBeVisible();
+  await expect(tally(page, 'strings.cold')).toHaveText(cold);
+
+  await page.getByRole('button', { name: 'Paste a data sheet' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: /^The text of the sheet/ }).focus();
+  await page.keyboard.insertText(
+    'Pmpp 245 W\nUoc 37,6 V\nIsc 8,62 A\nUmpp 30,4 V\nImpp 8,06 A\nTk Uoc -0,33 %/K',
+  );
+  await expect(page.getByRole('cell', { name: 'Tk Uoc -0,33 %/K' })).toBeVisible();
+  await page.getByRole('button', { name: 'Add them to the pile' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('tr[data-sort="245 W, from its sheet"]')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Add a string' }).focus();
+  await page.keyboard.press('Enter');
+  const count = page.getByRole('textbox', { name: /^245 W, from its sheet in string 2/ });
+  await count.focus();
+  await page.keyboard.type('1');
+  await expect(
+    page.getByText(/a string reaches|Too few volts to charge when hot|hold each other back/).first(),
+  ).toBeVisible();
+
+  // a look may stand with a reason, which is kept
+  const look = page.getByRole('button', { name: /^I have looked/ }).first();
+  await look.focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Why it may stand' }).focus();
+  await page.keyboard.type('Only until spring');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^May stand since .*Only until spring/)).toBeVisible();
+  await saved(page);
+  const { acknowledged } = await storedDesign(id);
+  expect(Object.values(acknowledged)).toMatchObject([{ reason: 'Only until spring' }]);
+});
+
+test('inputs with limits of their own, parts between, and a larger controller', async ({ page }) => {
+  const id = await createJob(exampleNamed('Bookwagon', 'Narrow input'));
+  await open(page, id, 'strings');
+  await expect(answer(page, 'strings')).toContainText('stands');
+  await page.getByRole('button', { name: 'Its inputs are not alike' }).click();
+  const limit = field(page, '/controllers/c1/inputLimits/2/maxVolts');
+  await limit.fill('fifty');
+  await expect(page.getByText(/number is missing|not a number/).first()).toBeVisible();
+  await limit.fill('60 V');
+  await expect(answer(page, 'strings')).toContainText('Not this one');
+  await limit.fill('');
+  await expect(answer(page, 'strings')).toContainText('stands');
+
+  await field(page, '/dc/cable').fill('80 V');
+  await expect(page.getByText('Cold volts over what a part bears')).toBeVisible();
+  await field(page, '/dc/cable').fill('1000 V');
+  await expect(page.getByText('Cold volts over what a part bears')).toBeHidden();
+  await field(page, '/dc/poles').fill('2');
+  await expect(page.getByText('Too few poles to switch off all of it')).toBeVisible();
+
+  await field(page, '/controllers/c1/chargeAmps').fill('15 A');
+  await expect(page.getByRole('heading', { name: 'What the controller cannot use' })).toBeVisible();
+  await saved(page);
+});

@@ -1,0 +1,335 @@
+import {
+  calculate,
+  chosen,
+  clipPicture,
+  curvesPicture,
+  evaluate,
+  examples,
+  judge,
+  measured,
+  searchPile,
+  withValueAt,
+  type Design,
+} from '../design';
+import { penFor } from '../figures';
+import { controllerClass, controllerOfClass } from '../strings';
+import { plainClimate } from '../testing/climates';
+import { oneArray } from '../testing/dairy';
+import { asksForALook, findingsOf, polesNeeded, tried, type Finding } from '.';
+
+const pen = penFor('metric');
+const climate = plainClimate(52.1, { lowestC: -44, highestC: 36 });
+const warm = plainClimate();
+const findingsIn = (design: Design, grid = climate): Finding[] => findingsOf(calculate(design, grid), pen);
+const find = (design: Design, id: string, grid = climate) =>
+  findingsIn(design, grid).find((finding) => finding.id === id);
+const named = (name: string) => examples().find(({ design }) => design.name === name)!.design;
+const plain = (text: string | undefined) => text?.replace(/[\u00a0\u2009]/g, ' ');
+const put = (design: Design, ...changes: [path: string, value: unknown][]) =>
+  changes.reduce((after, [path, value]) => withValueAt(after, path, value), design);
+
+const dairy = put(
+  oneArray(),
+  ['/arrays/a1/strings/series', chosen(3)],
+  ['/arrays/a1/strings/parallel', chosen(2)],
+  ['/arrays/a1/count', chosen(6)],
+);
+const honey = named('Honey house');
+const pileOf = (design: Design, grid = climate) => calculate(design, grid).arrays[0]!.pile!;
+
+describe('inputs with limits of their own', () => {
+  const two = put(
+    dairy,
+    ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass('mppt-250-100')) }],
+    ['/arrays/a1/strings/inputs', chosen(2)],
+    ['/arrays/a1/strings/parallel', chosen(1)],
+  );
+  it('hold the strings to the strictest of those they are on', () => {
+    expect(find(two, 'strings.cold', warm)).toBeUndefined();
+    const unequal = put(two, ['/controllers/c1/inputLimits/2', { maxVolts: chosen(100) }]);
+    // 3 × 37.2 × (1 + 0.0026 × 38 or more) is above 120 V
+    expect(find(unequal, 'strings.cold', warm)?.limit).toBe(100);
+    // on the first alone the second does not matter
+    const one = put(
+      unequal,
+      ['/arrays/a1/strings/inputs', chosen(1)],
+      ['/arrays/a1/strings/parallel', chosen(2)],
+    );
+    expect(find(one, 'strings.cold', warm)).toBeUndefined();
+    expect(find(put(one, ['/arrays/a1/strings/first', 2]), 'strings.cold', warm)?.limit).toBe(100);
+  });
+  it('say when one stands in the wrong order', () => {
+    const wrong = put(two, ['/controllers/c1/inputLimits/1', { minVolts: chosen(260) }]);
+    expect(find(wrong, 'controller.input:c1.1', warm)?.severity).toBe('stop');
+    expect(find(two, 'controller.input:c1.1', warm)).toBeUndefined();
+  });
+  it('are never shared by two arrays, and those kept free stay free', () => {
+    const vale = named('Vale do Junco');
+    const shared = (design: Design) =>
+      findingsIn(design, warm).filter(({ id }) => id.startsWith('controller.shared'));
+    expect(shared(vale)).toEqual([]);
+    const both = put(vale, ['/arrays/a2/strings/first', 1], ['/arrays/a3/strings/first', 1]);
+    expect(shared(both)).toHaveLength(1);
+    expect(shared(both)[0]!.severity).toBe('stop');
+    expect(find(vale, 'controller.free:c2', warm)).toBeUndefined();
+    expect(
+      find(put(vale, ['/controllers/c2/keepFree', chosen(2)]), 'controller.free:c2', warm),
+    ).toMatchObject({
+      severity: 'look',
+      value: 1,
+      limit: 2,
+    });
+  });
+  it('limit the watts they work with', () => {
+    const clipped = put(two, ['/controllers/c1/maxWatts', chosen(500)]);
+    const made = (design: Design) =>
+      calculate(design, warm).energy!.months.reduce((sum, { madeWh }) => sum + madeWh, 0);
+    expect(made(clipped)).toBeLessThan(made(two));
+    expect(calculate(clipped, warm).arrays[0]!.strings!.chosen.kept).toBeCloseTo(1000 / (6 * 410), 9);
+  });
+  it('give another charge limit on another bus where the sheet says so', () => {
+    const by = put(
+      dairy,
+      ['/controllers/c1/chargeAmpsBy/48', chosen(20)],
+      ['/controllers/c1/chargeAmpsBy/24', chosen(5)],
+    );
+    expect(calculate(by, warm).energy!.limitW).toBeCloseTo(20 * 56.8, 6);
+  });
+});
+
+describe('other kinds of controller', () => {
+  const on = (id: string, series: number) =>
+    put(
+      dairy,
+      ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass(id)) }],
+      ['/arrays/a1/strings/series', chosen(series)],
+      ['/arrays/a1/strings/parallel', chosen(1)],
+    );
+  it('a boost charges from below the bank, and never from above it', () => {
+    expect(find(on('boost-12-48', 1), 'strings.hot', warm)).toBeUndefined();
+    expect(find(on('boost-12-48', 1), 'strings.boost', warm)).toBeUndefined();
+    expect(find(on('boost-12-48', 2), 'strings.boost', warm)?.severity).toBe('stop');
+  });
+  it('a tracking one does not charge a bank above its panels', () => {
+    expect(find(on('mppt-150-60', 1), 'strings.hot', warm)?.severity).toBe('stop');
+  });
+  it('a power station asks only for its own window', () => {
+    expect(find(on('station-95', 2), 'strings.hot', warm)).toBeUndefined();
+    expect(find(on('station-95', 3), 'strings.cold', warm)?.limit).toBe(95);
+  });
+  it('wakes late where dim light does not lift the string to its start', () => {
+    const late = put(dairy, ['/controllers/c1/startVolts', chosen(108)]);
+    expect(find(late, 'strings.start', warm)?.severity).toBe('look');
+    expect(
+      find(put(dairy, ['/controllers/c1/startVolts', chosen(80)]), 'strings.start', warm),
+    ).toBeUndefined();
+  });
+  it('draws its own from the bank, in dark days too', () => {
+    const hungry = put(dairy, ['/controllers/c1/ownDraw', chosen(30.5)]);
+    const [now, before] = [calculate(hungry, warm), calculate(dairy, warm)];
+    for (const [m, { busWh }] of now.loads.months.entries())
+      expect(busWh - before.loads.months[m]!.busWh).toBeCloseTo(30 * 24, 6);
+    expect(now.bank.days!).toBeLessThan(before.bank.days!);
+  });
+});
+
+describe('what lies between', () => {
+  it.each(['combiner', 'disconnect', 'cable', 'connector', 'dwelling'])(
+    'the %s bears the cold volts or stops it',
+    (part) => {
+      const cold = calculate(dairy, warm).arrays[0]!.strings!.chosen.coldVocV;
+      const limited = (volts: number) => find(put(dairy, [`/dc/${part}`, chosen(volts)]), `dc.${part}`, warm);
+      expect(limited(Math.floor(cold))?.severity).toBe('stop');
+      expect(limited(Math.ceil(cold))).toBeUndefined();
+    },
+  );
+  it('counts the poles of the disconnect against the circuits', () => {
+    // two strings come down by themselves, four make one behind a combiner
+    expect(polesNeeded(calculate(dairy, warm))).toBe(4);
+    expect(polesNeeded(calculate(put(dairy, ['/arrays/a1/strings/parallel', chosen(4)]), warm))).toBe(2);
+    expect(find(put(dairy, ['/dc/poles', chosen(3)]), 'dc.poles', warm)).toMatchObject({
+      value: 3,
+      limit: 4,
+    });
+    expect(find(put(dairy, ['/dc/poles', chosen(4)]), 'dc.poles', warm)).toBeUndefined();
+  });
+});
+
+describe('sheets that cannot be', () => {
+  const module = (key: string, value: number) =>
+    put(dairy, [`/arrays/a1/module/${key}`, { value, from: 'catalogue' }]);
+  it('name the field at fault', () => {
+    expect(find(module('vmp', 39), 'module.volts', warm)?.focus).toBe('/arrays/a1/module/vmp');
+    expect(find(module('imp', 14.5), 'module.amps', warm)?.focus).toBe('/arrays/a1/module/imp');
+    expect(find(module('vmp', 36.6), 'module.curve', warm)?.sentence).toMatch(/too near to Voc × Isc/);
+    expect(find(module('vmp', 9), 'module.curve', warm)?.sentence).toMatch(/less than a quarter/);
+  });
+  it('a share typed for per cent is put right by one press', () => {
+    const wrong = module('betaVoc', -0.0026);
+    const found = find(wrong, 'module.coefficientSize', warm);
+    expect(found?.severity).toBe('look');
+    const cured = tried(wrong, found!.remedies[0]!.operations);
+    expect(cured.arrays.a1!.module.betaVoc!.value).toBeCloseTo(-0.26, 9);
+    expect(find(cured, 'module.coefficientSize', warm)).toBeUndefined();
+  });
+});
+
+describe('a pile of unlike panels', () => {
+  it('counts as measured, brought to standard conditions by hand', () => {
+    const { sorts } = pileOf(honey);
+    // N1: 8.36 A at 862 W/m² and 46 °C, +0.05 %/K: 8.36 ÷ 0.862 ÷ 1.0105
+    expect(sorts[2]!.module.iscA).toBeCloseTo(8.36 / 0.862 / 1.0105, 6);
+    // its volts: 36.6 less what the light takes (a ln 0.862) over 1 − 0.0029 × 21
+    expect(sorts[2]!.vocShare!).toBeGreaterThan(0.98);
+    expect(sorts[2]!.vocShare!).toBeLessThan(1);
+    // the cold limit keeps to the sheet where that is more
+    const beta = 1 + 0.0033 * (25 + 44);
+    expect(sorts[0]!.panel.coldVocV).toBeCloseTo(37.6 * beta, 6);
+  });
+
+  it('finds what each string gives away, and the search gives it back', () => {
+    const mismatch = find(honey, 'pile.mismatch');
+    expect(mismatch?.severity).toBe('look');
+    const search = searchPile(honey, climate, 'a1');
+    let turn = search.next();
+    while (!turn.done) turn = search.next();
+    const answer = turn.value!;
+    expect(answer.exact).toBe(true);
+    expect(answer.kWh).toBeGreaterThan(pileOf(honey).kWh);
+    const strung = tried(honey, answer.remedy.operations);
+    expect(pileOf(strung).kWh).toBeCloseTo(answer.kWh, 6);
+    expect(findingsIn(strung).some(({ id }) => id.startsWith('pile.missing'))).toBe(false);
+    const made = (design: Design) => calculate(design, climate).energy!.months[7]!.madeWh;
+    expect(made(strung)).toBeGreaterThan(made(honey));
+  });
+
+  it('asks more of fewer and more panels, and never uses what is not there', () => {
+    const run = (change: Record<string, number>) => {
+      const search = searchPile(honey, climate, 'a1', change);
+      let turn = search.next();
+      while (!turn.done) turn = search.next();
+      return turn.value!;
+    };
+    const [as, less, more] = [run({}), run({ k3: -1 }), run({ k3: 2 })];
+    expect(less.kWh).toBeLessThan(as.kWh);
+    expect(more.kWh).toBeGreaterThan(as.kWh);
+    const strung = tried(honey, more.remedy.operations);
+    expect(strung.arrays.a1!.pile!.sorts.k3!.count.value).toBe(4);
+  });
+
+  it('stops for a string too long, for panels that are not there, and for a sheet that cannot be', () => {
+    const long = put(honey, ['/arrays/a1/pile/strings/s1/panels', { k1: 4 }]);
+    expect(find(long, 'strings.cold')?.severity).toBe('stop');
+    expect(find(long, 'pile.missing.k1')?.severity).toBe('stop');
+    const odd = put(honey, ['/arrays/a1/pile/sorts/k2/module/vmp', chosen(34)]);
+    expect(find(odd, 'pile.sheet.k2')).toMatchObject({
+      severity: 'stop',
+      focus: '/arrays/a1/pile/sorts/k2/module/vmp',
+    });
+    expect(find(put(honey, ['/arrays/a1/pile/strings/s1/input', 5]), 'pile.input.5')?.severity).toBe('stop');
+  });
+
+  it('wants fuses where the others can feed more into a string than its panels bear', () => {
+    const third = { position: 5, input: 1, panels: { k2: 3 } };
+    const design = put(
+      honey,
+      ['/arrays/a1/pile/strings/s5', third],
+      ['/arrays/a1/pile/sorts/k2/count', chosen(8)],
+    );
+    // 8.19 + 7.64 A × 1.25 into the third: above 15 A
+    expect(find(design, 'pile.fuses.1')?.title).toBe('A fuse in every string of input 1');
+    expect(find(put(design, ['/arrays/a1/pile/blocked', true]), 'pile.fuses.1')).toBeUndefined();
+  });
+
+  it('tells its figures with their working', () => {
+    const { figures, answers } = evaluate(honey, climate);
+    expect(plain(figures['strings.cold']!.steps[0]!.label)).toMatch(/^3 × From the dairy/);
+    expect(figures['strings.given']!.value!).toBeCloseTo(
+      100 * (1 - pileOf(honey).kWh / pileOf(honey).ownKWh),
+      9,
+    );
+    expect(plain(answers.strings.rest)).toMatch(/^11 panels on 2 inputs give away/);
+    const empty = put(honey, ['/arrays/a1/pile/strings', {}]);
+    expect(evaluate(empty, climate).answers.strings.lead).toBe('Nothing is strung yet.');
+    expect(evaluate(empty, climate).figures['strings.together']!.value).toBeNull();
+  });
+});
+
+describe('curves and clipping', () => {
+  it('a shadow over a section costs about a bypassed section, and more of it never less', () => {
+    const single = put(dairy, ['/arrays/a1/strings/parallel', chosen(1)]);
+    const curves = (sections: number, lightPct: number) =>
+      curvesPicture(single, warm, 'a1', { panels: 1, sections, lightPct })!.inputs[0]!.lines;
+    const [standard] = curves(1, 20);
+    const watts = (sections: number, lightPct: number) => curves(sections, lightPct).at(-1)!.peaks[0]!.watts;
+    expect(watts(1, 100)).toBeCloseTo(standard!.peaks[0]!.watts, 6);
+    expect(watts(2, 20)).toBeLessThan(watts(1, 20));
+    expect(watts(1, 20)).toBeLessThan(watts(1, 60));
+    // one of nine sections gone: a ninth, and the drop of its diode
+    expect(1 - watts(1, 20) / standard!.peaks[0]!.watts).toBeLessThan(1 / 9 + 0.01);
+  });
+  it('draws the job’s own cold, heat and usual hour, inside the limits the figures give', () => {
+    const [input] = curvesPicture(dairy, warm, 'a1')!.inputs;
+    const strings = calculate(dairy, warm).arrays[0]!.strings!;
+    const cold = input!.lines.find(({ id }) => id === 'cold')!;
+    // in less light than standard the cold curve opens a little below the cold limit
+    expect(cold.vocV).toBeLessThan(strings.chosen.coldVocV * 1.01);
+    expect(cold.vocV).toBeGreaterThan(strings.chosen.coldVocV * 0.95);
+    expect(curvesPicture(dairy, null, 'a1')!.inputs[0]!.lines.map(({ id }) => id)).toEqual(['standard']);
+  });
+  it('counts what is clipped as the months do, and a larger controller wins it back', () => {
+    const small = put(
+      dairy,
+      ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass('mppt-100-30')) }],
+      ['/arrays/a1/strings/series', chosen(3)],
+    );
+    const clip = clipPicture(put(small, ['/controllers/c1/maxVolts', chosen(150)]), warm, 'a1')!;
+    expect(clip.clearKWh).toBeGreaterThan(clip.kWh);
+    const monthly = calculate(put(small, ['/controllers/c1/maxVolts', chosen(150)]), warm).energy!.months;
+    expect(clip.lostWh[5]!.reduce((sum, wh) => sum + wh, 0)).toBeCloseTo(monthly[5]!.clearClippedWh, 3);
+    for (const { winsKWh } of clip.larger) expect(winsKWh).toBeLessThanOrEqual(clip.kWh * 1.0001);
+    expect(clipPicture(dairy, null, 'a1')).toBeNull();
+  });
+});
+
+describe('a look that may stand', () => {
+  it('asks no more while it says the same, and asks again when it says something else', () => {
+    const look = findingsIn(dairy, warm).find(({ severity }) => severity === 'look')!;
+    const said = put(dairy, [
+      `/acknowledged/${look.id}`,
+      { reason: 'Seen on site', on: '2026-05-01', sentence: look.sentence },
+    ]);
+    expect(find(said, look.id, warm)?.acknowledged).toEqual({ reason: 'Seen on site', on: '2026-05-01' });
+    const looks = (design: Design) => findingsIn(design, warm).filter(asksForALook).length;
+    expect(looks(said)).toBe(looks(dairy) - 1);
+    const changed = put(dairy, [
+      `/acknowledged/${look.id}`,
+      { reason: 'Seen', on: '2026-05-01', sentence: 'Other' },
+    ]);
+    expect(find(changed, look.id, warm)).toMatchObject({
+      acknowledged: null,
+      saidBefore: { reason: 'Seen', sentence: 'Other' },
+    });
+  });
+  it('never holds for a stop', () => {
+    const long = put(dairy, ['/arrays/a1/strings/series', chosen(5)]);
+    const stop = find(long, 'strings.cold', warm)!;
+    const said = put(long, [
+      '/acknowledged/strings.cold',
+      { reason: 'x', on: '2026-05-01', sentence: stop.sentence },
+    ]);
+    expect(find(said, 'strings.cold', warm)).toMatchObject({ severity: 'stop', acknowledged: null });
+    expect(judge(said, warm).verdict.standing).toBe('falls');
+  });
+});
+
+it('measured values that are not there leave the sheet as it is', () => {
+  const bare = put(honey, [
+    '/arrays/a1/pile/sorts/k1/pieces',
+    { p1: { tag: '', position: 1, voc: null, isc: measured(8.62), light: null, cell: null } },
+  ]);
+  const [sort] = pileOf(bare).sorts;
+  expect(sort!.vocShare).toBeNull();
+  expect(sort!.iscShare).toBeCloseTo(1, 9);
+  expect(sort!.module.vocV).toBe(37.6);
+});
