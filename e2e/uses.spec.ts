@@ -8,7 +8,7 @@ async function usesOf(page: Page, start: string) {
 
 test('a shed is audited from plates, a plug meter and painted hours, by mouse', async ({ page }) => {
   await usesOf(page, 'Honey');
-  await expect(answer(page, 'uses')).toContainText('3.30');
+  await expect(answer(page, 'uses')).toContainText('3.31');
   // plug meter: 1.48 kWh over 70 h
   await page.getByRole('button', { name: 'Drinks fridge in full', exact: true }).click();
   const fridge = page.getByRole('group', { name: 'Drinks fridge in full' });

@@ -1,5 +1,5 @@
 /**
- * `npm run bench`, or `npm run bench -- core sun world save typing uses size start`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun strings world save typing uses size start`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { build } from 'esbuild';
@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { benchSun } from './benchSun.mjs';
+import { benchStrings } from './benchStrings.mjs';
 import { benchUses } from './benchUses.mjs';
 import { Cluster } from './postgres.mjs';
 import { ROOT, STATE, ensureBuilt, ensureDebian, ensureNodeModules, startServer } from './system.mjs';
@@ -49,7 +50,7 @@ function time(work, runs = 300, warmUp = 60) {
 
 async function core() {
   const { gunzipSync } = await import('node:zlib');
-  const { ClimateGrid, evaluate, fieldPicture, rankGuesses, penFor, examples, fitStrings } = await loadCore();
+  const { ClimateGrid, evaluate, fieldPicture, rankGuesses, penFor, examples } = await loadCore();
   const data = join(ROOT, 'packages/server/data');
   const grid = new ClimateGrid(
     gunzipSync(readFileSync(join(data, 'climate-grid.bin.gz'))),
@@ -94,21 +95,6 @@ async function core() {
       'in the worker, after typing rests',
     );
   }
-  const panel = { coldVocV: 40.9, coldVmpV: 35, hotVmpV: 26, iscA: 13.95, impA: 13.06, pmaxW: 410 };
-  const window = {
-    maxV: 450,
-    chargesFromV: 120,
-    maxWorkV: 430,
-    maxA: 60,
-    maxIscA: 90,
-    usableW: 9999,
-    inputs: 4,
-  };
-  say(
-    'all arrangements, 20 × 10 × 4',
-    time(() => fitStrings(panel, window, 800)),
-    '≤ 1 ms',
-  );
   say(
     'climate at a point',
     time(() => grid.at(41.6, -7.3)),
@@ -118,6 +104,10 @@ async function core() {
 
 async function sun() {
   await benchSun({ core: await loadCore(), time, say, percentile });
+}
+
+async function strings() {
+  await benchStrings({ core: await loadCore(), time, say, percentile });
 }
 
 /** What the server knows of the world: memory of the grid, a look-up, a search over all names. */
@@ -354,7 +344,7 @@ async function uses() {
   await withServer((address) => benchUses({ chromium, address, say, percentile }));
 }
 
-const BENCHES = { core, sun, world, save, typing, uses, size, start };
+const BENCHES = { core, sun, strings, world, save, typing, uses, size, start };
 ensureNodeModules();
 ensureDebian('postgresql');
 ensureBuilt();

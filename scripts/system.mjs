@@ -38,6 +38,7 @@ export function ensureNodeModules() {
 const DEBIAN = {
   postgresql: () => serverPrograms() !== null,
   chromium: () => has('chromium'),
+  ngspice: () => has('ngspice'),
 };
 
 /** Installs Debian packages that are missing, as root or with sudo that asks for no password. */

@@ -14,11 +14,24 @@ export interface Series {
   steps: number[];
 }
 
-/** @param sections any number; the same object twice is reckoned once */
+const alike = (a: Section, b: Section) =>
+  a === b ||
+  (a.iscA === b.iscA &&
+    a.diode.i0 === b.diode.i0 &&
+    a.diode.a === b.diode.a &&
+    a.diode.rs === b.diode.rs &&
+    a.diode.gsh === b.diode.gsh &&
+    a.bypass?.saturationA === b.bypass?.saturationA &&
+    a.bypass?.scaleV === b.bypass?.scaleV);
+
+/** @param sections any number; those that are alike are reckoned once */
 export function series(sections: readonly Section[]): Series {
-  const counts = new Map<Section, number>();
-  for (const section of sections) counts.set(section, (counts.get(section) ?? 0) + 1);
-  const groups = [...counts].map(([section, count]) => ({ section, count }));
+  const groups: Group[] = [];
+  for (const section of sections) {
+    const known = groups.find((group) => alike(group.section, section));
+    if (known) known.count++;
+    else groups.push({ section, count: 1 });
+  }
   const sorted = groups.map(({ section }) => section.iscA).sort((a, b) => a - b);
   const most = sorted.at(-1) ?? 0;
   const steps: number[] = [];
@@ -86,12 +99,12 @@ export function solveSeries(string: Series): Solved {
   const amps: number[] = [];
   const volts: number[] = [];
   const peaks: Peak[] = [];
-  let [before, rose] = [0, true];
+  let [before, rose] = [0, 1];
   for (const current of currents) {
     seriesAt(string, current, at);
     const v = at[0] as number;
-    const rising = v + current * (at[1] as number) > 0;
-    if (rose && !rising) peaks.push(peakBetween(string, before, current));
+    const rises = v + current * (at[1] as number);
+    if (rose > 0 && rises <= 0) peaks.push(peakBetween(string, before, current, [rose, rises]));
     if (v < 0) {
       amps.push(shortCircuit(string, before, current));
       volts.push(0);
@@ -99,7 +112,7 @@ export function solveSeries(string: Series): Solved {
     }
     amps.push(current);
     volts.push(v);
-    [before, rose] = [current, rising];
+    [before, rose] = [current, rises];
   }
   return {
     curve: { amps: Float64Array.from(amps), volts: Float64Array.from(volts) },
@@ -110,19 +123,16 @@ export function solveSeries(string: Series): Solved {
 }
 
 /** Power is flat at its top: so near to it, amps no longer matter. */
-const FLAT = 3e-4;
+const FLAT = 1e-3;
 
-function peakBetween(string: Series, from: number, to: number): Peak {
-  const amps = root(
-    from,
-    to,
-    (current) => {
-      seriesAt(string, current, at);
-      return (at[0] as number) + current * (at[1] as number);
-    },
-    FLAT,
-  );
-  seriesAt(string, amps, at);
+function peakBetween(string: Series, from: number, to: number, ends: readonly [number, number]): Peak {
+  let looked = NaN;
+  const slope = (current: number) => {
+    seriesAt(string, (looked = current), at);
+    return (at[0] as number) + current * (at[1] as number);
+  };
+  const amps = root(from, to, slope, FLAT, ends);
+  if (looked !== amps) slope(amps);
   const volts = at[0] as number;
   return { volts, amps, watts: volts * amps };
 }
@@ -153,6 +163,8 @@ export function currentOfSeries(
   }
   const [v0, v1] = [volts[from] as number, volts[to] as number];
   let [low, high] = [amps[from] as number, amps[to] as number];
+  if (v0 === wanted) return low;
+  if (v1 === wanted) return high;
   let found = v0 > v1 ? low + ((v0 - wanted) / (v0 - v1)) * (high - low) : low;
   for (let turn = 0; turn < 60; turn++) {
     seriesAt(string, found, at);
@@ -160,7 +172,7 @@ export function currentOfSeries(
     if (over > 0) low = found;
     else high = found;
     const next = found - over / (at[1] as number);
-    if (Math.abs(next - found) < 1e-9 * high) return next;
+    if (Math.abs(next - found) < 1e-8 * high) return next;
     found = next > low && next < high ? next : (low + high) / 2;
   }
   return found;

@@ -26,6 +26,17 @@ export interface WindowPicture {
   highC: number;
   chosenSeries: number;
   bars: WindowBar[];
+  /** What each school says of the coldest morning, of alike strings. */
+  schools: ColdSchool[];
+}
+
+/** One school of the coldest morning. */
+export interface ColdSchool {
+  name: string;
+  factor: number;
+  volts: number;
+  stays: boolean;
+  decides: boolean;
 }
 
 const MOST_BARS = 6;
@@ -42,7 +53,25 @@ export function windowPicture(array: ArrayFacts, strings: StringsResult): Window
     highC: strings.highC,
     chosenSeries: chosen.series,
     bars: array.pile ? ownBars(array, range) : alikeBars(strings, range),
+    schools: array.pile ? [] : schoolsOf(array, strings),
   };
+}
+
+function schoolsOf({ module }: ArrayFacts, { schools, chosen, window }: StringsResult): ColdSchool[] {
+  const rows = [
+    ['record low, the panel’s own coefficient', schools.coefficient],
+    ['code table at the record low', schools.codeTable],
+    [
+      `mean of yearly lows, taken at ${schools.yearlyLowC.toFixed(0).replace('-', '−')} °C`,
+      schools.meanYearlyLow,
+    ],
+  ] as const;
+  return rows.flatMap(([name, factor], i) => {
+    if (factor === null) return [];
+    const volts = chosen.series * module.vocV * factor;
+    const decides = schools.coefficient === null ? i === 1 : i === 0;
+    return [{ name, factor, volts, stays: volts <= window.maxV, decides }];
+  });
 }
 
 function alikeBars({ window, chosen, panel }: StringsResult, range: WorkingRange | null): WindowBar[] {

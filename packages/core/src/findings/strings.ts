@@ -1,8 +1,16 @@
-import type { ArrayFacts, Facts } from '../design/calculate';
+import { calculate, type ArrayFacts, type Facts } from '../design/calculate';
 import { ofArray, type Pen } from '../figures/figure';
-import { FAULT, LOSS, sameArrangement, type Arrangement, type StringsResult } from '../strings';
+import {
+  CONTROLLER_CLASSES,
+  FAULT,
+  LOSS,
+  controllerOfClass,
+  sameArrangement,
+  type Arrangement,
+  type StringsResult,
+} from '../strings';
 import { arrangeAs, arrangementText } from './array';
-import { remedy, type FindingParts, type Remedy, type Rule } from './finding';
+import { put, remedy, tried, type FindingParts, type Remedy, type Rule } from './finding';
 
 /** What is found of one array, if anything. */
 type ArrayRule = (array: ArrayFacts, pen: Pen, facts: Facts) => FindingParts | null;
@@ -41,7 +49,10 @@ export function arrangementSentence(
   }
   if (faults & FAULT.inputs) reasons.push(`wants ${arrangement.inputs} inputs, there are ${window.inputs}`);
   if (faults & FAULT.panels) reasons.push(`takes ${arrangement.panels} panels, there are ${panelCount}`);
-  if (reasons.length > 0) return capital(reasons.join('; '));
+  if (reasons.length > 0) {
+    const cure = cureOf(arrangement, strings);
+    return capital(reasons.join('; ')) + (cure ? `. ${capital(cure)}` : '');
+  }
   const clipped = Math.round((1 - arrangement.kept) * 100);
   const spare = pen(window.maxV - arrangement.coldVocV, 'voltage');
   if (losses & (LOSS.amps | LOSS.watts) && clipped > 0)
@@ -52,6 +63,21 @@ export function arrangementSentence(
     reasons.push(`leaves ${left} panel${left === 1 ? '' : 's'} out`);
   }
   return reasons.length > 0 ? `Fits, ${spare} to spare; ${reasons.join('; ')}` : `Fits, ${spare} to spare`;
+}
+
+/** What one step would cure, in a few words: one fewer or one more in series, fewer side by side, other inputs. */
+function cureOf({ series, parallel, faults, inputs }: Arrangement, strings: StringsResult): string | null {
+  const fits = (s: number, p: number, i = inputs) =>
+    strings.arrangements.some(
+      (other) => other.series === s && other.parallel === p && other.inputs === i && other.faults === 0,
+    );
+  if (faults & FAULT.coldVoltage) return fits(series - 1, parallel) ? 'one fewer in series fits' : null;
+  if (faults & FAULT.hotVoltage) return fits(series + 1, parallel) ? 'one more in series fits' : null;
+  if (faults & FAULT.shortCircuit) {
+    for (let fewer = parallel - 1; fewer > 0; fewer--)
+      if (fits(series, fewer)) return `${fewer} in parallel ${fewer === 1 ? 'fits' : 'fit'}`;
+  }
+  return null;
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
@@ -172,15 +198,44 @@ const countsDiffer: ArrayRule = (array) => {
       };
 };
 
-const nothingFits: ArrayRule = ({ strings, plan, pile }, pen) => {
+/** Typical controllers, the smallest first, that the panels as they are strung or as many of them fit. */
+function controllersThatFit(array: ArrayFacts, { design, grid }: Facts): Remedy[] {
+  const { controller, paths } = array;
+  const found: Remedy[] = [];
+  const bySize = CONTROLLER_CLASSES.filter(({ kind }) => kind === 'mppt').toSorted(
+    (a, b) => a.numbers.maxVolts - b.numbers.maxVolts || a.numbers.chargeAmps - b.numbers.chargeAmps,
+  );
+  for (const candidate of bySize) {
+    const take = put(paths.controller, { position: controller.position, ...controllerOfClass(candidate) });
+    const then = calculate(tried(design, [take]), grid).arrays.find(({ id }) => id === array.id);
+    const best = then?.strings?.best;
+    if (!best || best.panels < array.plan.count.value) continue;
+    found.push(
+      remedy(
+        `Take ${candidate.label}, ${arrangementText(best)}`,
+        take,
+        ...arrangeAs(array, best, array.plan.count.value),
+      ),
+    );
+    if (found.length === MOST_CONTROLLERS) break;
+  }
+  return found;
+}
+
+const MOST_CONTROLLERS = 2;
+
+const nothingFits: ArrayRule = (array, pen, facts) => {
+  const { strings, plan, pile } = array;
   if (!strings || pile || strings.best) return null;
   const nearest = strings.arrangements[0];
+  const remedies = controllersThatFit(array, facts);
   return {
     id: 'strings.nothing',
     severity: 'stop',
     sheet: 'strings',
     title: 'No arrangement fits',
-    sentence: `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, plan.count.value))}.` : ''} It takes another controller, or panels of other volts.`,
+    sentence: `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, plan.count.value))}.` : ''} ${remedies.length > 0 ? 'Another controller takes them' : 'It takes panels of other volts, or more of them'}.`,
+    remedies,
   };
 };
 

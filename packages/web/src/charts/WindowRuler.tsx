@@ -128,13 +128,20 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
             y={top + index * ROW + 33}
             x={x}
             edge={edge}
-            onTry={bar.series === null ? null : () => onTry(bar.series ?? 1)}
+            onTry={
+              bar.series === null
+                ? null
+                : (by = 0) => onTry(Math.max(1, (by ? picture.chosenSeries : (bar.series ?? 1)) + by))
+            }
           />
         ))}
       </Svg>
     </div>
   );
 }
+
+/** Enter takes the bar that has the focus; plus and minus add or take one panel of the chosen. */
+const STEP_KEYS: Readonly<Record<string, number>> = { Enter: 0, ' ': 0, '+': 1, '=': 1, '-': -1 };
 
 const Press = styled.g`
   cursor: pointer;
@@ -161,7 +168,8 @@ function Bar({
   y: number;
   x: (v: number) => number;
   edge: number;
-  onTry: (() => void) | null;
+  /** Takes the bar, or one panel more or fewer than is chosen. */
+  onTry: ((by?: number) => void) | null;
 }) {
   const { name, hotVmpV, coldVocV, density, chosen, maxV, chargesFromV } = bar;
   const over = coldVocV > maxV;
@@ -182,10 +190,14 @@ function Bar({
         tabIndex={onTry ? 0 : undefined}
         aria-pressed={onTry ? chosen : undefined}
         aria-label={sentence(bar)}
-        onClick={onTry ?? undefined}
-        onKeyDown={(event) =>
-          onTry && (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onTry())
-        }
+        aria-keyshortcuts={onTry ? '+ -' : undefined}
+        onClick={() => onTry?.()}
+        onKeyDown={(event) => {
+          const by = STEP_KEYS[event.key];
+          if (!onTry || by === undefined) return;
+          event.preventDefault();
+          onTry(by);
+        }}
       >
         <rect className="hit" x={x(0)} width={edge - x(0)} y={y - 27} height={ROW - 4} fill="transparent" />
         {density.share.length > 1 ? (

@@ -1,4 +1,6 @@
-/** Heading cells of a table; those in brackets stand over figures, at the right. */
+import { Hidden } from './controls';
+
+/** Heading cells of a table; those in brackets stand over figures, at the right; an empty one stands over presses. */
 export function Heads({ of }: { of: readonly (string | readonly [string])[] }) {
   return (
     <thead>
@@ -6,7 +8,7 @@ export function Heads({ of }: { of: readonly (string | readonly [string])[] }) {
         {of.map((heading) =>
           typeof heading === 'string' ? (
             <th key={heading} scope="col">
-              {heading}
+              {heading === '' ? <Hidden>More</Hidden> : heading}
             </th>
           ) : (
             <th key={heading[0]} scope="col" className="n">

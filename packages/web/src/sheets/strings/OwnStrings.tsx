@@ -10,7 +10,7 @@ import {
 import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
-import { Action, Tick } from '../../ui/controls';
+import { Action, Hidden, Tick } from '../../ui/controls';
 import { Note, Row, Section, Table } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
 import { PencilCount } from '../../ui/PencilCount';
@@ -62,7 +62,9 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
               <th scope="col" className="n">
                 It carries
               </th>
-              <th scope="col" className="screen" />
+              <th scope="col" className="screen">
+                <Hidden>More</Hidden>
+              </th>
             </tr>
           </thead>
           <tbody>

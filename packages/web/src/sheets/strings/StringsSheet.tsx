@@ -1,4 +1,4 @@
-import { withValueAt, type ArrangementRow } from '@ivolt/core';
+import { withValueAt, type ArrangementRow, type WindowPicture } from '@ivolt/core';
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { WindowRuler } from '../../charts/WindowRuler';
@@ -6,6 +6,7 @@ import { useAppDispatch } from '../../app/store';
 import { edit } from '../../job/edits';
 import { useArray, useArrayFigure, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
+import { Heads } from '../../ui/Heads';
 import { FigureBlock } from '../../ui/FigureBlock';
 import { Ink } from '../../ui/Ink';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
@@ -152,6 +153,7 @@ export function StringsParts() {
           The ruler waits for the place: its record low and high set the ends of every bar.
         </Note>
       )}
+      {picture && picture.window.schools.length > 1 ? <Schools picture={picture.window} /> : null}
       {picture ? (
         <Row style={{ marginTop: 14 }}>
           <FigureBlock label="cold, open">
@@ -196,6 +198,36 @@ export function StringsParts() {
       <ControllerSheet />
       <InputLimits />
     </>
+  );
+}
+
+/** The schools of the coldest morning side by side, and which decides. */
+function Schools({ picture }: { picture: WindowPicture }) {
+  return (
+    <Scroll style={{ marginTop: 12 }}>
+      <Table style={{ maxWidth: 620 }}>
+        <Heads
+          of={['The coldest morning by', ['Factor'], ['Open, V'], `Against ${Math.round(picture.maxV)} V`]}
+        />
+        <tbody>
+          {picture.schools.map(({ name, factor, volts, stays, decides }) => (
+            <tr key={name} data-chosen={decides}>
+              <td>
+                {name}
+                {decides ? ', decides' : ''}
+              </td>
+              <td className="n">× {factor.toFixed(3)}</td>
+              <td className={stays ? 'n' : 'n bad'}>{volts.toFixed(1)}</td>
+              <td>
+                {stays
+                  ? `${(picture.maxV - volts).toFixed(1)} V to spare`
+                  : `${(volts - picture.maxV).toFixed(1)} V over`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Scroll>
   );
 }
 
