@@ -19,6 +19,8 @@ const VIEWS = [
   { file: 'skyline', job: 'Vale', sheet: 'array', at: '#array-skyline' },
   { file: 'strings', job: 'Vale', sheet: 'strings' },
   { file: 'strings-night', job: 'Vale', sheet: 'strings', theme: 'night' },
+  { file: 'pile', job: 'Honey', sheet: 'strings' },
+  { file: 'curves', job: 'Honey', sheet: 'strings', at: '#strings-curves' },
   { file: 'book', job: 'Vale', sheet: 'book' },
   { file: 'phone-cover', job: 'Vale', sheet: '', theme: 'glare', width: 390, height: 844 },
   { file: 'phone-strings', job: 'Vale', sheet: 'strings', theme: 'glare', width: 390, height: 844 },

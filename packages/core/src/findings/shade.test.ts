@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import {
   blankPlace,
   calculate,
@@ -9,6 +10,8 @@ import {
   type Stop,
 } from '../design';
 import { penFor } from '../figures';
+import { readSheet } from '../module';
+import { shadowOn } from '../sky';
 import { oneArray } from '../testing/dairy';
 import { plainClimate } from '../testing/climates';
 import { findingsOf } from '.';
@@ -76,11 +79,44 @@ describe('a narrow shadow', () => {
     { controller: 'c1', series: chosen(2), parallel: chosen(1), inputs: chosen(1) },
     set('/arrays/a1/skyline/obstacles', { m: mast }, set('/arrays/a1/width', chosen(2))),
   );
-  it('is looked at on a small array, with what it takes: three times its part', () => {
-    const finding = find(small, 'array.narrow.m');
-    expect(finding?.value).toBeCloseTo(0.45, 9);
-    expect(plain(finding?.sentence)).toMatch(
-      /^Mast, 0\.3 m wide, covers 15 % of the array’s width .* takes about 45 %/,
+  it('is looked at on a small array, with what it takes of the sections it meets', () => {
+    // lying, it meets all three sections of one of two panels that stand over each other: of both
+    const lying = find(small, 'array.narrow.m');
+    expect(lying?.value).toBeCloseTo(1, 2);
+    expect(plain(lying?.sentence)).toMatch(
+      /^Mast, 0\.3 m wide, covers 15 % of the array’s width .* With the panels upright it would take about 4\d %\.$/,
+    );
+    // upright, two beside each other have six columns of sections, 0.33 m each: 0.3 m meets 1.9 of them
+    const upright = find(set('/arrays/a1/rows/upright', true, small), 'array.narrow.m');
+    expect(upright?.value).toBeGreaterThan(1.9 / 6);
+    // a bypassed section gives away its own part of the diffuse light too, and its diode's drop
+    expect(upright?.value).toBeLessThan((1.9 / 6) * 1.45);
+  });
+  it('takes more the wider it is, never more than all, and nothing where there is none', () => {
+    fc.assert(
+      fc.property(
+        fc.boolean(),
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.double({ min: 0.3, max: 20, noNaN: true }),
+        (upright, series, parallel, width) => {
+          const plan = set(
+            '/arrays/a1/strings',
+            { ...small.arrays.a1!.strings, series: chosen(series), parallel: chosen(parallel) },
+            set('/arrays/a1/rows/upright', upright, set('/arrays/a1/width', chosen(width), small)),
+          ).arrays.a1!;
+          const takes = shadowOn(plan, readSheet(plan.module));
+          expect(takes(0)).toBe(0);
+          let before = 0;
+          for (let part = 0.05; part <= 1; part += 0.05) {
+            expect(takes(part)).toBeGreaterThanOrEqual(before - 1e-12);
+            before = takes(part);
+            expect(before).toBeLessThanOrEqual(1);
+          }
+          expect(takes(1)).toBeCloseTo(1, 1);
+        },
+      ),
+      { numRuns: 60 },
     );
   });
   it('is nothing on a large array, and trees and ridges are no narrow shadows', () => {

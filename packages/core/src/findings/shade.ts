@@ -1,6 +1,6 @@
 import { monthName } from '../design/types';
 import { ofArray } from '../figures/figure';
-import { PART_SHADOW_HARM } from '../sky';
+import { shadowOn } from '../sky';
 import { choose, remedy, type Rule } from './finding';
 
 /** Shade is worth a look from this share of a month in use, and a note from the lower one. */
@@ -42,19 +42,20 @@ const shaded: Rule = ({ arrays, energy }, pen) =>
 const SMALL_ARRAY = 4;
 
 const narrowShadow: Rule = ({ arrays }, pen) =>
-  arrays.flatMap(({ plan, id, paths }) => {
+  arrays.flatMap(({ plan, id, paths, module }) => {
     const { series, parallel, inputs } = plan.strings;
     if (series.value * parallel.value * inputs.value > SMALL_ARRAY) return [];
     return Object.entries(plan.skyline.obstacles).flatMap(([key, { name, kind, width }]) => {
       const part = width.value / plan.width.value;
       if (kind === 'tree' || kind === 'ridge' || part >= 1) return [];
-      const taken = Math.min(1, part * PART_SHADOW_HARM);
+      const taken = shadowOn(plan, module)(part);
+      const turned = shadowOn({ ...plan, rows: { ...plan.rows, upright: !plan.rows.upright } }, module)(part);
       return {
         id: `${ofArray('array.narrow', arrays, id)}.${key}`,
         severity: 'look' as const,
         sheet: 'array' as const,
         title: 'A narrow shadow on a small array',
-        sentence: `${name || 'Something'}, ${pen(width.value, 'distance')} wide, covers ${pen(part * 100, 'percent')} of the array’s width when the sun is behind it, and takes about ${pen(taken * 100, 'percent')} of its output: shaded sections stop, and strings follow their weakest panel (planning figure).`,
+        sentence: `${name || 'Something'}, ${pen(width.value, 'distance')} wide, covers ${pen(part * 100, 'percent')} of the array’s width when the sun is behind it, and takes about ${pen(taken * 100, 'percent')} of what the sun gives it directly: its bypass diodes carry the string past the sections it meets.${turned < taken - 0.02 ? ` With the panels ${plan.rows.upright ? 'lying' : 'upright'} it would take about ${pen(turned * 100, 'percent')}.` : ''}`,
         value: taken,
         limit: null,
         focus: `${paths.array}/skyline/obstacles/${key}/azimuth`,

@@ -5,6 +5,7 @@ import { turn } from '../sun';
 import { STEPS, STEP_H, airAt, clearLight, monthLight, solarHourOf, sunDay } from './monthLight';
 import { lightOnPlane, type Plane, type Screen } from './plane';
 import { remember } from './remember';
+import { shadowKey, shadowOn } from './shadow';
 import { beamThrough, isOpen, openSky, rowsLeft, rowsSky } from './skyline';
 
 /** Wind at the panels that the mean day is reckoned with, m/s. Common practice. */
@@ -69,10 +70,12 @@ function screenOf(
   latDeg: number,
   month: number,
   { plane, turnedDeg }: Aspect,
+  module: ModuleNumbers,
 ): Screen | null {
   const open = isOpen(array.skyline);
   if (open && array.rows.count.value < 2) return null;
   return screens(`${key} ${latDeg} ${month} ${plane.tiltDeg} ${plane.azimuthDeg} ${turnedDeg}`, () => {
+    const takes = shadowOn(array, module);
     const sun = sunDay(latDeg, month - 1);
     const beam = new Float64Array(STEPS);
     for (let step = 0; step < STEPS; step++) {
@@ -81,7 +84,7 @@ function screenOf(
       const azimuth = sun.azimuthDeg[step] ?? 0;
       const through = open
         ? 1
-        : beamThrough(array.skyline, array.width.value, month, azimuth - turnedDeg, elevation);
+        : beamThrough(array.skyline, array.width.value, month, azimuth - turnedDeg, elevation, takes);
       beam[step] = through * rowsLeft(array.rows, plane, azimuth, elevation);
     }
     const turned = { ...plane, azimuthDeg: plane.azimuthDeg - turnedDeg };
@@ -92,8 +95,10 @@ function screenOf(
 const months = remember<PlaneMonth>(12 * 64);
 
 /** What identifies an array's sky: all that changes the light on it. */
-function keyOf({ plane, mounting, rows, width, skyline }: ArrayPlan, module: ModuleNumbers): string {
-  return JSON.stringify([plane, mounting, rows, width.value, skyline, module.gammaPmax]);
+function keyOf(array: ArrayPlan, module: ModuleNumbers): string {
+  const { plane, mounting, rows, width, skyline, pile } = array;
+  const shadows = Object.keys(skyline.obstacles).length > 0 && !pile ? shadowKey(array, module) : '';
+  return JSON.stringify([plane, mounting, rows, width.value, skyline, module.gammaPmax, shadows]);
 }
 
 /** A number that differs where the light of a file does. */
@@ -180,7 +185,7 @@ function planeMonth(
     const weight = 1 / aspects.length;
     const openPerWatt = new Float64Array(STEPS);
     for (const aspect of aspects) {
-      const screen = screenOf(array, arrayKey, place.latDeg, month, aspect);
+      const screen = screenOf(array, arrayKey, place.latDeg, month, aspect, module);
       lightOnPlane(sun, mean, aspect.plane, albedo, screen, true, light);
       lightOnPlane(sun, clear, aspect.plane, albedo, screen, true, bright);
       if (screen) lightOnPlane(sun, mean, aspect.plane, albedo, null, true, unshaded);

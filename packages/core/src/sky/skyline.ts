@@ -2,16 +2,11 @@ import type { Obstacle, Rows, Skyline } from '../design/types';
 import { clamp, cosDeg, sinDeg, tanDeg, turn } from '../sun';
 import { remember } from './remember';
 import type { Plane } from './plane';
+import { usualTakes, type ShadowTakes } from './shadow';
 
 /** The painted horizon has a point every so many degrees of azimuth. */
 export const HORIZON_STEP_DEG = 5;
 export const HORIZON_POINTS = 360 / HORIZON_STEP_DEG;
-
-/**
- * A shadow over a part of an array takes this many times that part of its output: it stops whole sections of panels,
- * and strings follow their weakest panel. Planning figure, common practice.
- */
-export const PART_SHADOW_HARM = 3;
 
 /** Height of the painted horizon at an azimuth, degrees, straight between points. */
 export function horizonAt(points: Readonly<Record<string, number>>, azimuthDeg: number): number {
@@ -63,7 +58,7 @@ function covered(obstacle: Obstacle, widthM: number, azimuthDeg: number, elevati
 
 /**
  * Share of an array's beam output that is left, 0–1, with the sun at this azimuth and height.
- * @param month 1–12, for leaves
+ * @param month 1–12, for leaves, @param takes what a shadow over a part of its width takes
  */
 export function beamThrough(
   skyline: Skyline,
@@ -71,12 +66,13 @@ export function beamThrough(
   month: number,
   azimuthDeg: number,
   elevationDeg: number,
+  takes: ShadowTakes = usualTakes,
 ): number {
   if (elevationDeg <= horizonAt(skyline.points, azimuthDeg)) return 0;
   let left = 1;
   for (const obstacle of Object.values(skyline.obstacles)) {
     const part = covered(obstacle, widthM, azimuthDeg, elevationDeg);
-    if (part > 0) left *= 1 - Math.min(1, part * PART_SHADOW_HARM) * (1 - throughBody(obstacle, month));
+    if (part > 0) left *= 1 - takes(part) * (1 - throughBody(obstacle, month));
   }
   return left;
 }

@@ -5,6 +5,7 @@ import { QuietButton } from '../ui/controls';
 import { Sheetlet } from '../ui/Opener';
 import { color } from '../ui/tokens';
 import { redo, undo } from './edits';
+import { jobActions } from './jobSlice';
 
 const Bar = styled.div`
   display: flex;
@@ -33,6 +34,7 @@ export function HistoryMenu() {
   const dispatch = useAppDispatch();
   const last = useAppSelector(({ job }) => job.past.at(-1)?.label);
   const next = useAppSelector(({ job }) => job.future.at(-1)?.label);
+  const pinned = useAppSelector(({ job }) => job.before !== null);
   return (
     <Bar>
       <QuietButton
@@ -48,6 +50,12 @@ export function HistoryMenu() {
         aria-label={next ? `Redo: ${next}` : 'Redo'}
       >
         Redo
+      </QuietButton>
+      <QuietButton
+        onPress={() => dispatch(pinned ? jobActions.unpinned() : jobActions.pinned())}
+        aria-label={pinned ? 'Unpin what it was before' : 'Pin it as it is, to see every change against it'}
+      >
+        {pinned ? 'Unpin' : 'Pin'}
       </QuietButton>
       <DialogTrigger>
         <QuietButton isDisabled={last === undefined}>History</QuietButton>

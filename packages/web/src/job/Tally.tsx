@@ -6,6 +6,7 @@ import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { Mark } from '../ui/Mark';
 import { color, font, narrow, site } from '../ui/tokens';
+import { changeOf } from './change';
 import { jobActions } from './jobSlice';
 
 const Strip = styled.div`
@@ -49,6 +50,10 @@ const Item = styled(Button)`
     font: 400 13px/1 ${font.text};
     color: ${color.soft};
   }
+  .change {
+    font: 400 13.5px/1 ${font.text};
+    color: ${color.stored};
+  }
   .label {
     font-size: 13px;
     color: ${color.soft};
@@ -91,6 +96,8 @@ interface ItemProps {
   unit: string;
   label: string;
   mark: 'stop' | 'look' | null;
+  /** Against the pinned design. */
+  change: string | null;
   sheet: Sheet;
   onPress: (figureId: string, sheet: Sheet) => void;
 }
@@ -102,6 +109,7 @@ const TallyItem = memo(function TallyItem({
   unit,
   label,
   mark,
+  change,
   onPress,
 }: ItemProps) {
   return (
@@ -110,6 +118,7 @@ const TallyItem = memo(function TallyItem({
         {number}
         <span className="unit">{unit}</span>
         {mark ? <Mark severity={mark} size={12} /> : null}
+        {change ? <span className="change">{change}</span> : null}
       </span>
       <span className="label">{label}</span>
     </Item>
@@ -122,6 +131,8 @@ export function Tally() {
   const navigate = useNavigate();
   const tally = useAppSelector(({ job }) => job.evaluation?.tally);
   const figures = useAppSelector(({ job }) => job.evaluation?.figures);
+  const before = useAppSelector(({ job }) => job.before?.figures);
+  const units = useAppSelector(({ job }) => job.design?.units ?? 'metric');
   const { id } = useParams();
   const show = useCallback(
     (figureId: string, sheet: Sheet) => {
@@ -143,6 +154,7 @@ export function Tally() {
             {...figure.shown}
             label={figure.label}
             mark={mark}
+            change={changeOf(figure, before?.[figureId], units)}
             onPress={show}
           />
         ) : null;

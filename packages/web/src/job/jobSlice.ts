@@ -30,6 +30,8 @@ export interface JobState {
   climate: { key: string; status: 'none' | 'reading' | 'read' | 'away'; grid: JobClimate | null };
   evaluation: Evaluation | null;
   guesses: Guess[] | null;
+  /** What it came to when it was pinned: every change is shown against it. */
+  before: Evaluation | null;
   focus: { path: string | null; figureId: string | null };
   /** The array the sheets show; null, or one that is gone, shows the first. */
   arrayId: string | null;
@@ -49,6 +51,7 @@ const initialState: JobState = {
   climate: { key: '', status: 'none', grid: null },
   evaluation: null,
   guesses: null,
+  before: null,
   focus: { path: null, figureId: null },
   arrayId: null,
   notice: null,
@@ -120,6 +123,8 @@ const jobSlice = createSlice({
       climate: payload,
     }),
     evaluated: (state, { payload }: PayloadAction<Evaluation>) => ({ ...state, evaluation: payload }),
+    pinned: (state) => ({ ...state, before: state.evaluation }),
+    unpinned: (state) => ({ ...state, before: null }),
     guessesRanked: (state, { payload }: PayloadAction<Guess[]>) => ({ ...state, guesses: payload }),
     fieldFocused: (state, { payload }: PayloadAction<string>) => {
       state.focus = { path: payload, figureId: null };

@@ -2,7 +2,7 @@ import { withValueAt, type ArrangementRow, type WindowPicture } from '@ivolt/cor
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { WindowRuler } from '../../charts/WindowRuler';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../app/store';
 import { edit } from '../../job/edits';
 import { useArray, useArrayFigure, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
@@ -15,6 +15,7 @@ import { SheetHead } from '../../ui/SheetHead';
 import { color, site } from '../../ui/tokens';
 import { ArrayTabs } from '../array/ArrayTabs';
 import { ControllerOfArray, ControllerSelect, ControllerSheet, FirstInput } from './ControllerParts';
+import { BeforeAndAfter, withBefore } from './BeforeAndAfter';
 import { ClipPart } from './ClipPart';
 import { CurvesPart } from './CurvesPart';
 import { DcPart } from './DcPart';
@@ -94,6 +95,7 @@ export function StringsSheet() {
 export function StringsParts() {
   const dispatch = useAppDispatch();
   const evaluation = useEvaluation();
+  const before = useAppSelector(({ job }) => job.before);
   const { id, plan, path } = useArray();
   const figure = useArrayFigure(id);
   const { strings } = plan;
@@ -142,7 +144,7 @@ export function StringsParts() {
       {picture ? (
         <div style={{ marginTop: 20 }}>
           <WindowRuler
-            picture={picture.window}
+            picture={withBefore(picture.window, before?.strings[id]?.window)}
             onTry={(series) =>
               use({ series, parallel: strings.parallel.value, inputs: strings.inputs.value })
             }
@@ -153,6 +155,7 @@ export function StringsParts() {
           The ruler waits for the place: its record low and high set the ends of every bar.
         </Note>
       )}
+      <BeforeAndAfter />
       {picture && picture.window.schools.length > 1 ? <Schools picture={picture.window} /> : null}
       {picture ? (
         <Row style={{ marginTop: 14 }}>

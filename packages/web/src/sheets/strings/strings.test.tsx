@@ -2,6 +2,7 @@ import { chosen, examples, withValueAt } from '@ivolt/core';
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { oneArray } from '../../../../core/src/testing/dairy';
 import { FindingList } from '../../job/Findings';
+import { jobActions } from '../../job/jobSlice';
 import { plain, show } from '../../testing/evaluated';
 import { choose, press, type } from '../../testing/hands';
 import { StringsSheet } from './StringsSheet';
@@ -184,4 +185,26 @@ it('lets a look stand with a reason that stays with it, but never a stop', () =>
   const said = shown.store.getState().job.design!.acknowledged['pile.mismatch'];
   expect(said).toMatchObject({ reason: 'Until the second roof is up', sentence: look(first.store).sentence });
   expect(look(shown.store).acknowledged).toMatchObject({ reason: 'Until the second roof is up' });
+});
+
+it('sets the strings beside those that were pinned', () => {
+  const { store } = show(<StringsSheet />, dairy);
+  act(() => void store.dispatch(jobActions.pinned()));
+  type('In series', '2');
+  const rows = within(part('Before and after')).getAllByRole('row');
+  expect(plain(rows[1]!.textContent)).toMatch(/^cold, open\d+(\.\d)? V\d+(\.\d)? V−\d+(\.\d)? V$/);
+  expect(screen.getByRole('img', { name: /^before, 3 in series: from/ })).toBeTruthy();
+  act(() => void store.dispatch(jobActions.unpinned()));
+  expect(screen.queryByRole('heading', { name: 'Before and after' })).toBeNull();
+});
+
+it('adds and takes one panel by plus and minus on the ruler', () => {
+  const { store } = show(<StringsSheet />, dairy);
+  const series = () => store.getState().job.design!.arrays.a1!.strings.series.value;
+  const bar = screen.getByRole('button', { name: /^3 in series: from/ });
+  act(() => void fireEvent.keyDown(bar, { key: '+' }));
+  expect(series()).toBe(4);
+  act(() => void fireEvent.keyDown(bar, { key: '-' }));
+  act(() => void fireEvent.keyDown(bar, { key: '-' }));
+  expect(series()).toBe(2);
 });
