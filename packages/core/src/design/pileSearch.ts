@@ -1,10 +1,10 @@
 import type { JobClimate } from '../climate';
-import { choose, put, type Remedy } from '../findings/finding';
-import { searchMix, type MixResult } from '../mix';
+import { put, remedy, type Remedy } from '../findings/finding';
+import { searchMix, type Door, type MixResult } from '../mix';
 import { doorOf, searchSorts, type SortFacts } from '../strings';
 import { calculate, type ArrayFacts } from './calculate';
 import type { Operation } from './patch';
-import type { Design, OwnString } from './types';
+import { inOrder, type Design, type OwnString, type PanelSort, type Pile } from './types';
 
 /** What to ask of a pile: more or fewer of a sort than there are. */
 export type PileChange = Readonly<Record<string, number>>;
@@ -15,28 +15,73 @@ export interface PileAnswer {
   exact: boolean;
   boundKWh: number;
   weighed: number;
-  /** Strings by input: panels of each sort. */
-  strings: { input: number; panels: Record<string, number> }[];
+  /** What the panels make as they are strung now, kWh a year. */
+  nowKWh: number;
+  /** Strings in words: the array where there are several, the input, and the panels of each sort. */
+  strings: { arrayId: string; input: number; panels: { name: string; count: number }[] }[];
   remedy: Remedy;
 }
 
-/** Inputs of the controller that this array may use: those of no other array, less what is kept free. */
-function freeInputs(arrays: readonly ArrayFacts[], array: ArrayFacts): number[] {
+/** An array that takes part, with its pile. */
+type Heap = ArrayFacts & { pile: NonNullable<ArrayFacts['pile']>; own: Pile };
+
+/** A sort of all the heaps: panels of one name and one sheet, wherever they lie. */
+interface Merged {
+  facts: SortFacts;
+  sort: PanelSort;
+  /** Its id in each heap that has it. */
+  ids: Map<string, string>;
+}
+
+/** Inputs of its controller that an array may use: those of no array that takes no part, less what is kept free. */
+function inputsFor(heap: Heap, arrays: readonly ArrayFacts[], first: boolean): number[] {
   const taken = new Set(
     arrays
-      .filter(({ id, controllerId }) => id !== array.id && controllerId === array.controllerId)
+      .filter(({ id, controllerId }) => id !== heap.id && controllerId === heap.controllerId)
       .flatMap(({ pile, berth, plan }) =>
         pile
           ? pile.inputs.map(({ window }) => window.input)
           : Array.from({ length: plan.strings.inputs.value }, (_, i) => berth.first + i),
       ),
   );
-  const free = array.berth.windows.map(({ input }) => input).filter((input) => !taken.has(input));
-  return free.slice(0, Math.max(1, free.length - array.controller.keepFree.value));
+  const own = heap.berth.windows.map(({ input }) => input).filter((input) => !taken.has(input));
+  // of one controller's free inputs the array that asks has the choice, the others keep those they are on
+  if (!first)
+    return heap.pile.inputs.map(({ window }) => window.input).filter((input) => own.includes(input));
+  return own.slice(0, Math.max(1, own.length - heap.controller.keepFree.value));
+}
+
+function merge(heaps: readonly Heap[], change: PileChange): Merged[] {
+  const merged: Merged[] = [];
+  for (const [h, heap] of heaps.entries()) {
+    for (const [id, sort] of inOrder(heap.own.sorts)) {
+      const facts = heap.pile.sorts.find((other) => other.id === id);
+      if (!facts) continue;
+      const count = Math.max(0, facts.count + (h === 0 ? (change[id] ?? 0) : 0));
+      const same = merged.find(
+        (other) =>
+          other.sort.name === sort.name && JSON.stringify(other.sort.module) === JSON.stringify(sort.module),
+      );
+      if (!same) {
+        merged.push({ facts: { ...facts, id, count }, sort, ids: new Map([[heap.id, id]]) });
+        continue;
+      }
+      same.ids.set(heap.id, id);
+      const panel = {
+        ...same.facts.panel,
+        // on the hotter of two mountings
+        hotVmpV: Math.min(same.facts.panel.hotVmpV, facts.panel.hotVmpV),
+      };
+      same.facts = { ...same.facts, panel, count: same.facts.count + count };
+    }
+  }
+  // ids of different heaps may be the same for different sorts
+  return merged.map((each, i) => ({ ...each, facts: { ...each.facts, id: `m${i}` } }));
 }
 
 /**
  * The strings that make most of a pile on the inputs that are free for it. Yields the share done, 0–1.
+ * @param together with the piles of all other arrays, each string on the plane where it makes most
  * @returns null without a place, a pile, or any sort that has a curve
  */
 export function* searchPile(
@@ -44,46 +89,108 @@ export function* searchPile(
   grid: JobClimate | null,
   arrayId: string,
   change: PileChange = {},
+  together = false,
 ): Generator<number, PileAnswer | null> {
   const { arrays } = calculate(design, grid);
-  const array = arrays.find(({ id }) => id === arrayId);
-  if (!array?.pile || !array.plan.pile) return null;
-  const { pile, berth } = array;
-  const changed = pile.sorts.map((sort): SortFacts => ({
-    ...sort,
-    count: Math.max(0, sort.count + (change[sort.id] ?? 0)),
-  }));
-  const sorts = searchSorts(changed);
+  const heaps = arrays
+    .flatMap((array): Heap[] =>
+      array.pile && array.plan.pile ? [{ ...array, pile: array.pile, own: array.plan.pile }] : [],
+    )
+    .filter(({ id }) => together || id === arrayId)
+    .sort((a, b) => Number(b.id === arrayId) - Number(a.id === arrayId));
+  const [main] = heaps;
+  if (main?.id !== arrayId) return null;
+  const merged = merge(heaps, change);
+  const sorts = searchSorts(merged.map(({ facts }) => facts));
   if (sorts.length === 0) return null;
-  const inputs = freeInputs(arrays, array);
-  const doors = inputs.flatMap((input) => {
-    const window = berth.windows[input - 1];
-    return window ? [doorOf(window, pile.weather)] : [];
-  });
-  const found: MixResult = yield* searchMix(sorts, doors, array.plan.pile.blocked);
-  const strings = found.wiring.flatMap((at, d) =>
+  const places = heaps.flatMap((heap, h) =>
+    inputsFor(heap, arrays, h === 0).flatMap((input): { heap: Heap; input: number; door: Door }[] => {
+      const window = heap.berth.windows[input - 1];
+      return window
+        ? [{ heap, input, door: { ...doorOf(window, heap.pile.weather), id: `${heap.id} ${input}` } }]
+        : [];
+    }),
+  );
+  const found: MixResult = yield* searchMix(
+    sorts,
+    places.map(({ door }) => door),
+    main.own.blocked,
+  );
+  const strung = found.wiring.flatMap((at, d) =>
     at.map((panels) => ({
-      input: inputs[d] ?? 1,
-      panels: Object.fromEntries(
-        panels.flatMap((count, k) => (count > 0 ? [[sorts[k]?.id ?? '', count] as const] : [])),
-      ),
+      heap: places[d]?.heap ?? main,
+      input: places[d]?.input ?? 1,
+      panels: panels.flatMap((count, k) => {
+        const sort = merged.find(({ facts }) => facts.id === sorts[k]?.id);
+        return sort && count > 0 ? [{ sort, count }] : [];
+      }),
     })),
   );
-  const path = `/arrays/${arrayId}/pile`;
-  const own: Record<string, OwnString> = Object.fromEntries(
-    strings.map((string, i) => [`s${i + 1}`, { position: i + 1, ...string }]),
-  );
-  const counts: Operation[] = Object.entries(change).flatMap(([id, by]) => {
-    const sort = array.plan.pile?.sorts[id];
-    return sort && by !== 0 ? [choose(`${path}/sorts/${id}/count`, Math.max(0, sort.count.value + by))] : [];
-  });
   return {
     kWh: found.kWh,
     ownKWh: found.ownKWh,
     exact: found.exact,
     boundKWh: found.boundKWh,
     weighed: found.weighed,
-    strings,
-    remedy: { label: 'String them so', operations: [...counts, put(`${path}/strings`, own)] },
+    nowKWh: heaps.reduce((sum, { pile }) => sum + pile.kWh, 0),
+    strings: strung.map(({ heap, input, panels }) => ({
+      arrayId: heap.id,
+      input,
+      panels: panels.map(({ sort, count }) => ({ name: sort.facts.name, count })),
+    })),
+    remedy: remedy('String them so', ...operationsOf(heaps, merged, strung)),
   };
+}
+
+interface Strung {
+  heap: Heap;
+  input: number;
+  panels: { sort: Merged; count: number }[];
+}
+
+/** The piles as found: each array holds the panels that are strung on it, the first what is left as well. */
+function operationsOf(
+  heaps: readonly Heap[],
+  merged: readonly Merged[],
+  strung: readonly Strung[],
+): Operation[] {
+  const [main] = heaps;
+  return heaps.map((heap) => {
+    const sorts: Record<string, PanelSort> = {};
+    const idIn = new Map<Merged, string>();
+    for (const each of merged) {
+      const used = (of: (heapId: string) => boolean) =>
+        strung
+          .filter(({ heap: { id } }) => of(id))
+          .flatMap(({ panels }) => panels.filter(({ sort }) => sort === each))
+          .reduce((sum, { count }) => sum + count, 0);
+      const elsewhere = used((id) => id !== heap.id);
+      const count = heap === main ? each.facts.count - elsewhere : used((id) => id === heap.id);
+      const known = each.ids.get(heap.id);
+      if (known === undefined && count === 0) continue;
+      const id = known ?? freshId(heap, sorts);
+      idIn.set(each, id);
+      const sort = known === undefined ? each.sort : (heap.own.sorts[known] ?? each.sort);
+      sorts[id] = { ...sort, count: { value: count, from: 'chosen' } };
+    }
+    const strings: Record<string, OwnString> = Object.fromEntries(
+      strung
+        .filter((string) => string.heap === heap)
+        .map(({ input, panels }, i) => [
+          `s${i + 1}`,
+          {
+            position: i + 1,
+            input,
+            panels: Object.fromEntries(panels.map(({ sort, count }) => [idIn.get(sort) ?? '', count])),
+          },
+        ]),
+    );
+    return put(`/arrays/${heap.id}/pile`, { ...heap.own, sorts, strings });
+  });
+}
+
+function freshId({ own }: Heap, taken: Readonly<Record<string, PanelSort>>): string {
+  let n = 1;
+  while (own.sorts[`k${n}`] || taken[`k${n}`]) n++;
+  return `k${n}`;
 }

@@ -217,6 +217,47 @@ describe('a pile of unlike panels', () => {
     expect(strung.arrays.a1!.pile!.sorts.k3!.count.value).toBe(4);
   });
 
+  it('shares what two arrays have over both planes, and moves panels from one to the other', () => {
+    const pile = honey.arrays.a1!.pile!;
+    const [k1, k2] = [pile.sorts.k1!, pile.sorts.k2!];
+    const east = {
+      ...honey.arrays.a1!,
+      name: 'East',
+      position: 2,
+      plane: { ...honey.arrays.a1!.plane, azimuth: chosen(90) },
+      strings: { ...honey.arrays.a1!.strings, controller: 'c2' },
+      pile: {
+        blocked: false,
+        sorts: { k1: { ...k2, count: chosen(0) }, k9: { ...k1, count: chosen(1) } },
+        strings: { s1: { position: 1, input: 1, panels: { k9: 1 } } },
+      },
+    };
+    const both = put(
+      honey,
+      ['/arrays/a2', east],
+      ['/controllers/c2', { position: 2, ...controllerOfClass(controllerClass('mppt-150-60-two')) }],
+    );
+    const run = (together: boolean) => {
+      const search = searchPile(both, climate, 'a1', {}, together);
+      let turn = search.next();
+      while (!turn.done) turn = search.next();
+      return turn.value!;
+    };
+    const [alone, all] = [run(false), run(true)];
+    expect(alone.strings.every(({ arrayId }) => arrayId === 'a1')).toBe(true);
+    expect(all.kWh).toBeGreaterThan(alone.kWh);
+    const strung = tried(both, all.remedy.operations);
+    const [south, other] = calculate(strung, climate).arrays.map((array) => array.pile!);
+    expect(south!.kWh + other!.kWh).toBeCloseTo(all.kWh, 4);
+    // not a panel more or less than there were: 5 + 1 from the dairy, 4 from the school, the newer pair
+    const count = (name: string) =>
+      [south!, other!]
+        .flatMap(({ sorts }) => sorts)
+        .reduce((sum, sort) => sum + (sort.name === name ? sort.count : 0), 0);
+    expect(['From the dairy', 'From the school', 'The newer pair'].map(count)).toEqual([6, 4, 2]);
+    expect(findingsIn(strung).some(({ id }) => id.startsWith('pile.missing'))).toBe(false);
+  });
+
   it('stops for a string too long, for panels that are not there, and for a sheet that cannot be', () => {
     const long = put(honey, ['/arrays/a1/pile/strings/s1/panels', { k1: 4 }]);
     expect(find(long, 'strings.cold')?.severity).toBe('stop');

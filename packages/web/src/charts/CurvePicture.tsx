@@ -1,6 +1,6 @@
 import { displayFigure, joined, type CurveLine, type CurvesPicture } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
-import { line } from 'd3-shape';
+import { curveMonotoneX, line } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
@@ -43,11 +43,11 @@ export const CurvePicture = memo(function CurvePicture({
   const drawnA = line<CurveLine['points'][number]>(
     ([v]) => x(v),
     ([, i]) => amps(i),
-  );
+  ).curve(curveMonotoneX);
   const drawnW = line<CurveLine['points'][number]>(
     ([v]) => x(v),
     ([v, i]) => power(v * i),
-  );
+  ).curve(curveMonotoneX);
   return (
     <div ref={ref}>
       <Svg height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={describe(input, lines)}>

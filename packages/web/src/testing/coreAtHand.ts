@@ -14,8 +14,8 @@ import {
 export const patientCore = () => ({
   clip: async (...asked: Parameters<typeof clipPicture>) => clipPicture(...asked),
   curves: async (...asked: Parameters<typeof curvesPicture>) => curvesPicture(...asked),
-  pile: async (...[design, grid, arrayId, change]: Parameters<typeof searchPile>) => {
-    const search = searchPile(design, grid, arrayId, change);
+  pile: async (...[design, grid, arrayId, change, together]: Parameters<typeof searchPile>) => {
+    const search = searchPile(design, grid, arrayId, change, together);
     for (;;) {
       const { done, value } = search.next();
       if (done) return value;

@@ -91,9 +91,10 @@ const core = {
     grid: JobClimate | null,
     arrayId: string,
     change: PileChange,
+    together: boolean,
     onShare: (share: number) => boolean | Promise<boolean>,
   ): Promise<PileAnswer | null> => {
-    const search = searchPile(design, grid, arrayId, change);
+    const search = searchPile(design, grid, arrayId, change, together);
     let slice = performance.now();
     for (let turn = search.next(); ; turn = search.next()) {
       if (turn.done) return turn.value;

@@ -1,10 +1,10 @@
-import { formatNumber, inOrder, type PileAnswer, type PileChange, type PilePicture } from '@ivolt/core';
+import { formatNumber, inOrder, type PileAnswer, type PileChange } from '@ivolt/core';
 import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { applyRemedy } from '../../job/edits';
 import { useArray, usePartId } from '../../job/hooks';
-import { Action } from '../../ui/controls';
+import { Action, Tick } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { patientCore } from '../../workers/core';
@@ -15,7 +15,7 @@ interface Found {
 }
 
 /** What the pile could make at best, and what another panel more or less would change. */
-export function PileSearch({ picture }: { picture: PilePicture | null }) {
+export function PileSearch() {
   const dispatch = useAppDispatch();
   const { id, plan } = useArray();
   const partId = usePartId('strings-search');
@@ -24,6 +24,7 @@ export function PileSearch({ picture }: { picture: PilePicture | null }) {
   const [running, setRunning] = useState<{ label: string; share: number } | null>(null);
   const [found, setFound] = useState<{ pile: unknown; list: Found[] }>({ pile: null, list: [] });
   const [stopped, setStopped] = useState(false);
+  const [together, setTogether] = useState(false);
   const wanted = useRef(0);
   useEffect(() => () => void wanted.current++, []);
   const { pile } = plan;
@@ -40,7 +41,7 @@ export function PileSearch({ picture }: { picture: PilePicture | null }) {
         setRunning({ label, share: (i + share) / asks.length });
         return true;
       });
-      const answer = await patientCore().pile(design, grid, id, change, onShare);
+      const answer = await patientCore().pile(design, grid, id, change, together, onShare);
       if (wanted.current !== own) return;
       if (answer) list.push({ label, answer });
     }
@@ -53,6 +54,10 @@ export function PileSearch({ picture }: { picture: PilePicture | null }) {
     setStopped(true);
   };
 
+  const others = inOrder(design.arrays).filter(([other, array]) => other !== id && array.pile !== null);
+  const arrayNames = Object.fromEntries(
+    Object.entries(design.arrays).map(([other, { name }]) => [other, others.length > 0 ? `${name}, ` : '']),
+  );
   const sorts = inOrder(pile.sorts);
   const asIs = { label: 'all of them', change: {} };
   const changes = sorts.flatMap(([sortId, { name, count }]) => [
@@ -80,15 +85,22 @@ export function PileSearch({ picture }: { picture: PilePicture | null }) {
           </>
         )}
       </Row>
+      {others.length > 0 ? (
+        <Row style={{ marginTop: 8 }}>
+          <Tick checked={together} onChange={setTogether}>
+            together with the pile of{' '}
+            {others.map(([, { name }]) => name || 'the unnamed array').join(' and ')}
+          </Tick>
+        </Row>
+      ) : null}
       {stopped ? <Note role="status">Stopped. Nothing was changed.</Note> : null}
       {best ? (
         <div role="status" style={{ marginTop: 12 }}>
           <p>
-            At best the pile makes <b>{formatNumber(Math.round(best.kWh), 0)} kWh</b> a year
-            {picture
-              ? `, ${formatNumber(Math.round(best.kWh - picture.kWh), 0)} more than as it is strung`
-              : ''}
-            .{' '}
+            At best {together ? 'the piles make' : 'the pile makes'}{' '}
+            <b>{formatNumber(Math.round(best.kWh), 0)} kWh</b> a year ,{' '}
+            {formatNumber(Math.round(best.kWh - best.nowKWh), 0)} more than as{' '}
+            {together ? 'they are' : 'it is'} strung.{' '}
             {best.exact
               ? `No other way makes more: ${formatNumber(best.weighed, 0)} were weighed.`
               : `The pile is too large to try it all; nothing can make more than ${formatNumber(Math.round(best.boundKWh), 0)} kWh.`}
@@ -101,7 +113,7 @@ export function PileSearch({ picture }: { picture: PilePicture | null }) {
           ) : (
             <ul style={{ margin: '8px 0', paddingLeft: 20 }}>
               {best.strings.map((string, i) => (
-                <li key={i}>{wordsOf(string, pile.sorts)}</li>
+                <li key={i}>{wordsOf(string, arrayNames)}</li>
               ))}
             </ul>
           )}
@@ -141,9 +153,9 @@ export function PileSearch({ picture }: { picture: PilePicture | null }) {
 const signed = (value: number) => (value > 0 ? `+${formatNumber(value, 0)}` : formatNumber(value, 0));
 
 function wordsOf(
-  { input, panels }: PileAnswer['strings'][number],
-  sorts: Readonly<Record<string, { name: string }>>,
+  { arrayId, input, panels }: PileAnswer['strings'][number],
+  arrayNames: Readonly<Record<string, string>>,
 ): string {
-  const parts = Object.entries(panels).map(([sortId, count]) => `${count} × ${sorts[sortId]?.name ?? ''}`);
-  return `input ${input}: ${parts.join(' + ')}`;
+  const parts = panels.map(({ name, count }) => `${count} × ${name}`);
+  return `${arrayNames[arrayId] ?? ''}input ${input}: ${parts.join(' + ')}`;
 }

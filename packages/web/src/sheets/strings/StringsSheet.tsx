@@ -191,7 +191,7 @@ export function StringsParts() {
         <>
           <PilePart picture={picture?.pile ?? null} />
           <OwnStrings picture={picture?.pile ?? null} />
-          <PileSearch picture={picture?.pile ?? null} />
+          <PileSearch />
         </>
       ) : picture && picture.arrangements.length > 0 ? (
         <Arrangements rows={picture.arrangements} onUse={use} />

@@ -105,6 +105,28 @@ describe('a pile of unlike panels', () => {
     expect(store.getState().job.notice).toMatchObject({ undoable: true });
   });
 
+  it('takes sheets from a file of CSV or JSON, and says what in it cannot be', async () => {
+    const { store } = show(<StringsSheet />, honey);
+    const input = screen.getByLabelText('File of sheets');
+    const give = (name: string, text: string) => {
+      const file = new File([text], name);
+      Object.defineProperty(file, 'text', { value: () => Promise.resolve(text) });
+      act(() => void fireEvent.change(input, { target: { files: [file] } }));
+    };
+    give(
+      'panels.csv',
+      'name,count,vocV,iscA,vmpV,impA\nShed roof,3,37.6,8.6,30.4,8.1\nBroken,1,37.6,,30.4,8.1\n',
+    );
+    expect(await screen.findByText('Row 2 (Broken) wants vocV, iscA, vmpV and impA')).toBeTruthy();
+    const names = () => Object.values(pile(store)!.sorts).map(({ name, count }) => `${count.value} ${name}`);
+    expect(names()).toContain('3 Shed roof');
+    give('panels.json', '[{"name":"Pair","count":2,"vocV":22,"iscA":6,"vmpV":18,"impA":5.6}]');
+    expect(await screen.findByDisplayValue('Pair')).toBeTruthy();
+    expect(names()).toContain('2 Pair');
+    give('panels.json', '[{');
+    expect(await screen.findByText('There are no rows')).toBeTruthy();
+  });
+
   it('comes from alike panels with their strings, and goes back to them', () => {
     const { store } = show(<StringsSheet />, dairy);
     const cold = () => store.getState().job.evaluation!.figures['strings.cold']!.value!;
