@@ -142,7 +142,9 @@ const pileSchema = Joi.object({
     for (const [string, { panels }] of Object.entries(pile.strings)) {
       const unknown = Object.keys(panels).find((sort) => !Object.hasOwn(pile.sorts, sort));
       if (unknown)
-        return helpers.error('any.invalid', {}, { path: ['strings', string, 'panels', unknown] } as never);
+        return helpers.error('any.invalid', {}, {
+          path: [...(helpers.state.path ?? []), 'strings', string, 'panels', unknown],
+        } as never);
     }
     return pile;
   })

@@ -151,7 +151,7 @@ describe('the window picture', () => {
       expect(density.fromV).toBeGreaterThanOrEqual(hotVmpV * 0.99);
       expect(density.toV).toBeLessThanOrEqual(coldVocV);
       expect(Math.max(...density.share)).toBe(1);
-      expect(coldVocV / series).toBeCloseTo(window.bars[0]!.coldVocV / 2, 9);
+      expect(coldVocV / series!).toBeCloseTo(window.bars[0]!.coldVocV / 2, 9);
     }
   });
   it('stays readable for long strings on a high limit', () => {

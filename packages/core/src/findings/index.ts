@@ -5,6 +5,7 @@ import { BANK_RULES } from './bank';
 import { BANK_HOME_RULES } from './bankHome';
 import { findingsBy, type Finding } from './finding';
 import { INPUT_RULES } from './inputs';
+import { MODULE_RULES } from './module';
 import { PILE_RULES } from './pile';
 import { PLACE_RULES } from './place';
 import { SHADE_RULES } from './shade';
@@ -21,6 +22,7 @@ export { polesNeeded } from './inputs';
 export function findingsOf(facts: Facts, pen: Pen): Finding[] {
   return findingsBy(
     [
+      ...MODULE_RULES,
       ...STRINGS_RULES,
       ...PILE_RULES,
       ...INPUT_RULES,

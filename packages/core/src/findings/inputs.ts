@@ -1,12 +1,10 @@
 import { atConditions, pointsOf } from '../curve';
-import type { ArrayFacts, Facts } from '../design/calculate';
+import type { Facts } from '../design/calculate';
 import { INPUT_LIMITS, type DcLimits, type InputLimit } from '../design/types';
-import { ofArray, type Pen } from '../figures/figure';
 import { fitOf } from '../module';
 import { inputsOf, stringsOn } from '../strings';
-import { put, remedy, type FindingParts, type Rule } from './finding';
-
-type ArrayRule = (array: ArrayFacts, pen: Pen, facts: Facts) => FindingParts | null;
+import { ofEveryArray, type ArrayRule } from './everyArray';
+import type { FindingParts, Rule } from './finding';
 
 /** Light of a dull winter morning on the panels, W/m². Common practice. */
 const DIM_WM2 = 60;
@@ -206,79 +204,10 @@ const inputInsideOut: Rule = ({ design, bank }, pen) =>
     }),
   );
 
-/** Smallest and largest coefficient of Voc of anything sold, %/K. Common practice. */
-const LEAST_BETA = -0.12;
-
-const coefficientSize: ArrayRule = ({ module, paths, pile, plan }) => {
-  const beta = plan.module.betaVoc;
-  if (pile || !beta || beta.value === 0 || module.betaVoc === null || beta.value < LEAST_BETA) return null;
-  const likely = beta.value * 100;
-  const asShare = likely >= -1;
-  return {
-    id: 'module.coefficientSize',
-    severity: 'look',
-    sheet: 'array',
-    title: 'A coefficient far too small',
-    sentence: `Voc by temperature is ${beta.value} %/K; panels have −0.24 to −0.40.${asShare ? ` A sheet that says ${beta.value} a kelvin means ${+likely.toFixed(3)} %/K.` : ''} Read low, the cold volts come out low.`,
-    value: beta.value,
-    remedies: asShare
-      ? [
-          remedy(
-            `Take ${+likely.toFixed(3)} %/K`,
-            put(`${paths.array}/module/betaVoc`, { ...beta, value: +likely.toFixed(4) }),
-          ),
-        ]
-      : [],
-    focus: `${paths.array}/module/betaVoc`,
-  };
-};
-
-const noCurve: ArrayRule = ({ module, paths, pile }) => {
-  if (pile || module.vmpV >= module.vocV || module.impA >= module.iscA) return null;
-  const fit = fitOf(module);
-  if (fit.ok && fit.kind === 'full') return null;
-  if (fit.ok)
-    return {
-      id: 'module.curve',
-      severity: 'note',
-      sheet: 'array',
-      title: 'The curve follows most of the sheet',
-      sentence:
-        fit.kind === 'points'
-          ? 'No diode has these points and this change of Voc by temperature together; its curve keeps the points. The cold limit keeps the sheet’s own coefficient.'
-          : 'No diode has its best point just there; the curve keeps Isc, Voc and Pmax.',
-      focus: `${paths.array}/module/vmp`,
-    };
-  const why = {
-    volts: 'Vmp is not below Voc',
-    amps: 'Imp is not below Isc',
-    square: 'Vmp × Imp comes too near to Voc × Isc: no panel is so good',
-    flat: 'Vmp × Imp is less than a quarter of Voc × Isc: no panel is so poor',
-    beta: 'Voc must fall as it gets warmer',
-  }[fit.reason];
-  return {
-    id: 'module.curve',
-    severity: 'look',
-    sheet: 'array',
-    title: 'No panel has such a sheet',
-    sentence: `${why}. Power by watts and one coefficient serves until it is right; no curve is drawn.`,
-    focus: `${paths.array}/module/${fit.reason === 'amps' ? 'imp' : fit.reason === 'beta' ? 'betaVoc' : 'vmp'}`,
-  };
-};
-
-const ARRAY_RULES: readonly ArrayRule[] = [boostAbove, wakesLate, agedAndHot, coefficientSize, noCurve];
-
-const ofEveryArray: Rule = (facts, pen) =>
-  facts.arrays.flatMap((array) =>
-    ARRAY_RULES.flatMap((rule) => rule(array, pen, facts) ?? []).map((found) => ({
-      ...found,
-      id: ofArray(found.id, facts.arrays, array.id),
-      title: array.called ? `${found.title}: ${array.called}` : found.title,
-    })),
-  );
+const ARRAY_RULES: readonly ArrayRule[] = [boostAbove, wakesLate, agedAndHot];
 
 export const INPUT_RULES: readonly Rule[] = [
-  ofEveryArray,
+  ofEveryArray(ARRAY_RULES),
   dcLimits,
   poles,
   inputsShared,

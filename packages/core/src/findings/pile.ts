@@ -1,7 +1,8 @@
 import type { UnfitReason } from '../curve';
 import type { ArrayFacts } from '../design/calculate';
-import { ofArray, type Pen } from '../figures/figure';
+import type { Pen } from '../figures/figure';
 import { BRIGHT_SKY, stringFuseA, type PileFacts } from '../strings';
+import { ofEveryArray, type ArrayRule } from './everyArray';
 import type { FindingParts, Rule } from './finding';
 
 type PileRule = (pile: PileFacts, array: ArrayFacts, pen: Pen) => FindingParts[];
@@ -225,15 +226,7 @@ const unknownInput: PileRule = ({ inputs }, { berth }) =>
 
 const RULES: readonly PileRule[] = [sheets, counts, unknownInput, mismatch, fuses, outside, hills, thumb];
 
-export const PILE_RULES: readonly Rule[] = [
-  (facts, pen) =>
-    facts.arrays.flatMap((array) =>
-      array.pile === null
-        ? []
-        : RULES.flatMap((rule) => rule(array.pile as PileFacts, array, pen)).map((found) => ({
-            ...found,
-            id: ofArray(found.id, facts.arrays, array.id),
-            title: array.called ? `${found.title}: ${array.called}` : found.title,
-          })),
-    ),
-];
+const ofPile: ArrayRule = (array, pen) =>
+  array.pile === null ? [] : RULES.flatMap((rule) => rule(array.pile as PileFacts, array, pen));
+
+export const PILE_RULES: readonly Rule[] = [ofEveryArray([ofPile])];

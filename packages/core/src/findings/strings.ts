@@ -1,5 +1,5 @@
 import { calculate, type ArrayFacts, type Facts } from '../design/calculate';
-import { ofArray, type Pen } from '../figures/figure';
+import type { Pen } from '../figures/figure';
 import {
   CONTROLLER_CLASSES,
   FAULT,
@@ -10,10 +10,8 @@ import {
   type StringsResult,
 } from '../strings';
 import { arrangeAs, arrangementText } from './array';
-import { put, remedy, tried, type FindingParts, type Remedy, type Rule } from './finding';
-
-/** What is found of one array, if anything. */
-type ArrayRule = (array: ArrayFacts, pen: Pen, facts: Facts) => FindingParts | null;
+import { ofEveryArray, type ArrayRule } from './everyArray';
+import { put, remedy, tried, type Remedy, type Rule } from './finding';
 
 /** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
 function useBest(array: ArrayFacts): Remedy[] {
@@ -305,64 +303,6 @@ const aboveWindow: ArrayRule = ({ strings }, pen) => {
   };
 };
 
-const impossibleSheet: ArrayRule = ({ module, paths, pile }, pen) => {
-  if (pile) return null;
-  const { vocV, vmpV, iscA, impA, pmaxW } = module;
-  const stop = (id: string, title: string, sentence: string, focus: string) => ({
-    id,
-    severity: 'stop' as const,
-    sheet: 'array' as const,
-    title,
-    sentence,
-    focus,
-  });
-  if (vmpV >= vocV) {
-    return stop(
-      'module.volts',
-      'Working volts above open-circuit volts',
-      `Vmp ${pen(vmpV, 'voltage')} cannot be above Voc ${pen(vocV, 'voltage')}. Are they swapped?`,
-      `${paths.array}/module/vmp`,
-    );
-  }
-  if (impA >= iscA) {
-    return stop(
-      'module.amps',
-      'Working amps above short-circuit amps',
-      `Imp ${pen(impA, 'current')} cannot be above Isc ${pen(iscA, 'current')}. Are they swapped?`,
-      `${paths.array}/module/imp`,
-    );
-  }
-  const product = vmpV * impA;
-  if (Math.abs(product / pmaxW - 1) <= 0.03) return null;
-  return {
-    id: 'module.power',
-    severity: 'look',
-    sheet: 'array',
-    title: 'The sheet does not add up',
-    sentence: `Vmp × Imp is ${pen(product, 'power')}, Pmax ${pen(pmaxW, 'power')}; they should agree within 3 %.`,
-    value: product,
-    limit: pmaxW,
-    focus: `${paths.array}/module/pmax`,
-  };
-};
-
-const missingCoefficient: ArrayRule = ({ module, paths, pile }) => {
-  if (pile) return null;
-  const missing = [
-    ...(module.betaVoc === null ? ['Voc by temperature (the code table serves)'] : []),
-    ...module.assumed,
-  ];
-  if (missing.length === 0) return null;
-  return {
-    id: 'module.coefficients',
-    severity: 'look',
-    sheet: 'array',
-    title: 'Coefficients are missing',
-    sentence: `The sheet gives no ${missing.join(', no ')}. Careful stand-ins for crystalline silicon are used.`,
-    focus: `${paths.array}/module/betaVoc`,
-  };
-};
-
 const insideOut: Rule = ({ design }, pen) =>
   Object.entries(design.controllers).flatMap(([id, { minVolts, maxWorkVolts, maxVolts }], index) => {
     if (minVolts.value < maxWorkVolts.value && maxWorkVolts.value <= maxVolts.value) return [];
@@ -377,29 +317,17 @@ const insideOut: Rule = ({ design }, pen) =>
   });
 
 const ARRAY_RULES: readonly ArrayRule[] = [
-  impossibleSheet,
   coldOverLimit,
   hotTooLow,
   shortCircuit,
   nothingFits,
   countsDiffer,
-  missingCoefficient,
   codeTableDiffers,
   aboveWindow,
   clipped,
   fuses,
 ];
 
-/** What is found of each array, named where there are several. */
-const ofEveryArray: Rule = (facts, pen) =>
-  facts.arrays.flatMap((array) =>
-    ARRAY_RULES.flatMap((rule) => rule(array, pen, facts) ?? []).map((found) => ({
-      ...found,
-      id: ofArray(found.id, facts.arrays, array.id),
-      title: array.called ? `${found.title}: ${array.called}` : found.title,
-    })),
-  );
-
-export const STRINGS_RULES: readonly Rule[] = [ofEveryArray, insideOut];
+export const STRINGS_RULES: readonly Rule[] = [ofEveryArray(ARRAY_RULES), insideOut];
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

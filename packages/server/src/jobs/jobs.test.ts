@@ -1,4 +1,4 @@
-import { chosen, diff, withValueAt, type Design } from '@ivolt/core';
+import { chosen, diff, examples, withValueAt, type Design } from '@ivolt/core';
 import { randomUUID } from 'node:crypto';
 import { testApp, type TestApp } from '../testing/app';
 import { oneArray } from '../../../core/src/testing/dairy';
@@ -51,6 +51,32 @@ describe('a job', () => {
       code: 'INVALID_REQUEST',
       errors: [{ path: '/design/place/lat/value' }],
     });
+  });
+
+  it.each([
+    ['a string of a sort that is not there', '/arrays/a1/pile/strings/s1/panels/k9', 2],
+    ['an input that no controller has', '/arrays/a1/pile/strings/s1/input', 9],
+    ['half a panel in a string', '/arrays/a1/pile/strings/s1/panels/k1', 1.5],
+    ['fewer panels than none', '/arrays/a1/pile/sorts/k1/count/value', -1],
+    ['a reading in no light', '/arrays/a1/pile/sorts/k1/pieces/p1/light/value', 0],
+    [
+      'a limit of an input out of reach',
+      '/controllers/c1/inputLimits/2',
+      { maxVolts: { value: 9999, from: 'chosen' } },
+    ],
+    ['a kind of controller that there is not', '/controllers/c1/kind', 'magic'],
+    [
+      'a look that stands for no reason',
+      '/acknowledged/bank.days',
+      { reason: ' ', on: '2026-05-01', sentence: 'x' },
+    ],
+    ['a cable for more volts than any', '/dc/cable', { value: 50_000, from: 'chosen' }],
+  ])('is refused with %s, and the field is named', async (_, path, value) => {
+    const honey = examples().find(({ id }) => id === 'honey-house')!.design;
+    const answer = await post('/api/jobs', { design: withValueAt(honey, path, value) });
+    expect(answer.statusCode).toBe(400);
+    const { errors } = answer.json<{ errors: { path: string }[] }>();
+    expect(errors[0]!.path.startsWith(`/design${path}`)).toBe(true);
   });
 
   it('is duplicated under a new name', async () => {

@@ -1,7 +1,9 @@
-import { evaluate, withValueAt, chosen, type Design } from '@ivolt/core';
+import { chosen, curvesPicture, evaluate, examples, withValueAt, type Design } from '@ivolt/core';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { GRID } from '../testing/evaluated';
 import { BankRuler } from './BankRuler';
+import { CurvePicture } from './CurvePicture';
+import { LostHours } from './LostHours';
 import { MonthsPicture } from './MonthsPicture';
 import { SunPicture } from './SunPicture';
 import { WindowRuler } from './WindowRuler';
@@ -41,6 +43,29 @@ describe('the window ruler', () => {
     fireEvent.keyDown(three, { key: ' ' });
     fireEvent.keyDown(three, { key: 'x' });
     expect(tried).toEqual([3, 3, 3]);
+  });
+
+  it('gives strings on inputs of unlike limits stops of their own', () => {
+    const honey = withValueAt(
+      examples().find(({ id }) => id === 'honey-house')!.design,
+      '/controllers/c1/inputLimits/2/maxVolts',
+      chosen(100),
+    );
+    const { container } = render(
+      <WindowRuler picture={reckon(honey).strings.a1!.window} onTry={() => undefined} />,
+    );
+    const strings = screen.getAllByRole('img', { name: /^input \d, string \d: from/ });
+    expect(strings).toHaveLength(4);
+    expect(strings.map((bar) => / over the limit$/.test(bar.getAttribute('aria-label')!))).toEqual([
+      false,
+      false,
+      true,
+      false,
+    ]);
+    // each with its own, and none over all of them
+    expect(screen.queryByText(/^never above/)).toBeNull();
+    expect(container.querySelectorAll('path[d$="v46"][stroke-width="2.6"]')).toHaveLength(4);
+    expect(screen.queryAllByRole('button')).toEqual([]);
   });
 
   it('always shows the chosen one, however far out', () => {
@@ -117,4 +142,39 @@ describe('sun and air', () => {
     const { container } = render(<SunPicture months={months} lowC={-14} highC={44} units="metric" />);
     expect(container.querySelectorAll('rect[stroke-dasharray]')).toHaveLength(11);
   });
+});
+
+describe('the curves of an input', () => {
+  const [input] = curvesPicture(dairy, GRID, 'a1', { panels: 1, sections: 3, lightPct: 20 })!.inputs;
+  const all = input!.lines.map(({ id }) => id);
+  it('are told in words: open, short, best, and lower tops', () => {
+    render(<CurvePicture input={input!} shown={all} />);
+    const words = screen.getByRole('img').getAttribute('aria-label')!;
+    expect(words).toMatch(
+      /^Curves of input 1, window from 62 to 150 volts\. standard sun: 149 volts open, 41\.8 amps short, best /,
+    );
+    expect(words).toMatch(/with the shadow: .* with 1 lower top/);
+  });
+  it('draw only what is asked for, each twice, with every top marked', () => {
+    const { container, rerender } = render(<CurvePicture input={input!} shown={['standard']} />);
+    const drawn = () => container.querySelectorAll('g[fill="none"] path');
+    expect(drawn()).toHaveLength(2);
+    expect(container.querySelectorAll('circle')).toHaveLength(1);
+    rerender(<CurvePicture input={input!} shown={all} />);
+    expect(drawn()).toHaveLength(2 * all.length);
+    const tops = input!.lines.reduce((sum, { peaks }) => sum + peaks.length, 0);
+    expect(container.querySelectorAll('circle')).toHaveLength(tops);
+  });
+});
+
+it('the lost hours say what is lost in each month', () => {
+  const day = (wh: number) => Array.from({ length: 24 }, (_, hour) => (hour === 12 ? wh : 0));
+  const picture = {
+    lostWh: Array.from({ length: 12 }, (_, m) => day(m === 5 ? 300 : 0)),
+    leftWh: Array.from({ length: 12 }, () => day(900)),
+  };
+  const { container } = render(<LostHours picture={picture} />);
+  expect(screen.getByRole('img').getAttribute('aria-label')).toMatch(/June: 300 Wh a day lost; July: 0 Wh/);
+  // twelve lit hours, and a quarter of one of them lost
+  expect(container.querySelectorAll('rect')).toHaveLength(13);
 });

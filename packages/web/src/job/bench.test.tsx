@@ -1,4 +1,4 @@
-import { measured, withValueAt } from '@ivolt/core';
+import { chosen, measured, withValueAt } from '@ivolt/core';
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { Margin } from './Margin';
 import { GuessTable } from './Guesses';
@@ -91,6 +91,27 @@ describe('the tally', () => {
     act(() => store.dispatch(putValue('Measure the low', '/place/low', measured(-2))));
     // 4 × 37.2 × (1 + 0.0026 × 27)
     expect(plain(container.querySelector('[data-figure="strings.cold"]')?.textContent)).toContain('159.2');
+  });
+});
+
+describe('a pinned design', () => {
+  it('stands behind each figure as its change, until it is let go', () => {
+    const { container, store } = show(
+      <>
+        <Tally />
+        <HistoryMenu />
+      </>,
+    );
+    const cold = () => plain(container.querySelector('[data-figure="strings.cold"] .change')?.textContent);
+    press('Pin it as it is, to see every change against it');
+    expect(container.querySelector('.change')).toBeNull();
+    act(() => store.dispatch(putValue('Take one out', '/arrays/a1/strings/series', chosen(3))));
+    // one panel less of 37.2 × (1 + 0.0026 × 38)
+    expect(cold()).toBe('−40.9 V');
+    act(() => store.dispatch(putValue('Add two', '/arrays/a1/strings/series', chosen(5))));
+    expect(cold()).toBe('+40.9 V');
+    press('Unpin what it was before');
+    expect(container.querySelector('.change')).toBeNull();
   });
 });
 

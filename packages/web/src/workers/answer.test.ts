@@ -8,7 +8,8 @@ const designs = examples()
   .filter(({ stops }) => Object.keys(stops).length === 0);
 
 it('sends all of the first evaluation, and of each later one only what is new', () => {
-  let [here, there]: (Evaluation | null)[] = [null, null];
+  let here: Evaluation | null = null;
+  let there: Evaluation | null = null;
   for (const days of [2, 3, 3, 7]) {
     for (const design of designs) {
       const now = evaluate(withValueAt(design, '/bank/days', { value: days, from: 'chosen' }), GRID);

@@ -1,0 +1,173 @@
+import fc from 'fast-check';
+import { lambertOfExp } from './lambert';
+import { root } from './root';
+import { atConditions, pointsOf, saturationGrowth, thermalVolts } from './singleDiode';
+import { partOf, section, sectionAt } from './section';
+import { solveParallel } from './parallel';
+import { series } from './series';
+
+const five = {
+  photocurrentA: 8.62,
+  saturationA: 3.5e-10,
+  seriesOhm: 0.33,
+  shuntOhm: 260,
+  aV: 1.575,
+  alphaIscAPerK: 0.0052,
+};
+
+describe('Lambert’s W of an exponential', () => {
+  // W(1) = 0.5671432904097838 (the omega constant), W(e) = 1, W(e²·2) = 2: NIST handbook 4.13 (from memory)
+  it.each([
+    [0, 0.5671432904097838],
+    [1, 1],
+    [2 + Math.LN2, 2],
+    [10 + Math.log(10), 10],
+  ])('of %p is %p', (x, w) => expect(lambertOfExp(x)).toBeCloseTo(w, 14));
+
+  it('is its own inverse over all that a diode asks, and never overflows', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -600, max: 1e6, noNaN: true }), (x) => {
+        const w = lambertOfExp(x);
+        expect(w).toBeGreaterThan(0);
+        // w + ln w = x; far below 0 the exponential itself is all there is
+        expect(Math.abs(w + Math.log(w) - x)).toBeLessThan(1e-12 * (1 + Math.abs(x)));
+      }),
+      { numRuns: 500 },
+    );
+  });
+});
+
+describe('a root between two places', () => {
+  it('is found in a few steps, of a smooth and of a stiff function', () => {
+    let asked = 0;
+    const counted = (f: (x: number) => number) => (x: number) => (asked++, f(x));
+    expect(
+      root(
+        0,
+        2,
+        counted((x) => x * x - 2),
+      ),
+    ).toBeCloseTo(Math.SQRT2, 10);
+    expect(asked).toBeLessThan(14);
+    asked = 0;
+    expect(
+      root(
+        0,
+        1,
+        counted((x) => Math.expm1(40 * (x - 0.7))),
+      ),
+    ).toBeCloseTo(0.7, 9);
+    expect(asked).toBeLessThan(60);
+  });
+  it('is an end where the function is nothing there', () => {
+    expect(root(3, 5, (x) => x - 3)).toBe(3);
+    expect(root(3, 5, (x) => x - 5)).toBe(5);
+  });
+  it('lies between, whichever way the function goes', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -5, max: 5, noNaN: true }),
+        fc.double({ min: 0.1, max: 3, noNaN: true }),
+        fc.boolean(),
+        (zero, power, falls) => {
+          const f = (x: number) => (falls ? -1 : 1) * Math.sign(x - zero) * Math.abs(x - zero) ** power;
+          expect(Math.abs(root(zero - 1, zero + 2, f) - zero)).toBeLessThan(1e-4);
+        },
+      ),
+    );
+  });
+});
+
+describe('the diode over temperature', () => {
+  it('has 25.69 mV a junction at 25 °C, kT ÷ q by hand', () => {
+    expect(thermalVolts(25)).toBeCloseTo(8.617333262e-5 * 298.15, 12);
+    expect(thermalVolts(25)).toBeCloseTo(0.025693, 6);
+  });
+  it('saturates 1 at 25 °C, and about twice as much for every 5 K', () => {
+    expect(saturationGrowth(25)).toBeCloseTo(1, 12);
+    // silicon near room temperature doubles every 4 to 6 K: common practice
+    expect(saturationGrowth(30)).toBeGreaterThan(1.9);
+    expect(saturationGrowth(30)).toBeLessThan(2.4);
+  });
+  it('is dark at night, and gives amps in proportion to light', () => {
+    expect(pointsOf(atConditions(five, 0, 10))).toEqual({ iscA: 0, vocV: 0, impA: 0, vmpV: 0, pmpW: 0 });
+    const [half, full] = [500, 1000].map((wm2) => pointsOf(atConditions(five, wm2, 25)));
+    expect(full!.iscA / half!.iscA).toBeCloseTo(2, 2);
+    expect(full!.vocV).toBeGreaterThan(half!.vocV);
+  });
+  it('loses volts and gains a little current as it warms', () => {
+    const [cold, hot] = [-20, 70].map((cellC) => pointsOf(atConditions(five, 1000, cellC)));
+    expect(hot!.vocV).toBeLessThan(cold!.vocV);
+    expect(hot!.iscA).toBeGreaterThan(cold!.iscA);
+    expect(hot!.pmpW).toBeLessThan(cold!.pmpW);
+  });
+});
+
+describe('a bypass diode', () => {
+  const at = new Float64Array(2);
+  const part = section(atConditions(partOf(five, 3), 200, 25), 25);
+  it('holds a shaded section at half a volt to seven tenths below nothing, as they do', () => {
+    // 0.5 to 0.7 V when it carries the string: common practice
+    sectionAt(part, 8, at);
+    expect(at[0]).toBeLessThan(-0.5);
+    expect(at[0]).toBeGreaterThan(-0.7);
+    // by the diode's own law, with what the section gives itself taken off
+    expect(-at[0]!).toBeCloseTo(thermalVolts(25) * Math.log1p((8 - part.iscA) / 1e-9), 2);
+  });
+  it('bends without a jump where it begins to carry', () => {
+    const volts = [-1e-6, 1e-6].map((by) => {
+      sectionAt(part, part.iscA * (1 + by), at);
+      return at[0]!;
+    });
+    expect(Math.abs(volts[0]! - volts[1]!)).toBeLessThan(0.2);
+    let before = Infinity;
+    for (let amps = 0; amps < 9; amps += 0.01) {
+      sectionAt(part, amps, at);
+      expect(at[0]!).toBeLessThanOrEqual(before + 1e-12);
+      expect(at[1]!).toBeLessThan(0);
+      before = at[0]!;
+    }
+  });
+  it('tells its slope as the difference of two points does', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 8.5, noNaN: true }), (amps) => {
+        if (Math.abs(amps - part.iscA) < 0.02) return;
+        const h = 1e-6;
+        sectionAt(part, amps + h, at);
+        const high = at[0]!;
+        sectionAt(part, amps - h, at);
+        const slope = (high - at[0]!) / (2 * h);
+        sectionAt(part, amps, at);
+        expect(Math.abs(at[1]! / slope - 1)).toBeLessThan(1e-3);
+      }),
+    );
+  });
+});
+
+describe('current back into a string', () => {
+  const lit = (wm2: number) =>
+    Array.from({ length: 3 }, () => section(atConditions(partOf(five, 3), wm2, 25), 25));
+  const string = (panels: number, wm2 = 1000) =>
+    series(Array.from({ length: panels }, () => lit(wm2)).flat());
+  it('flows into the shorter of two at open circuit, and not past a blocking diode', () => {
+    const [short, long] = [string(2), string(3)];
+    const open = solveParallel([short, long]);
+    expect(open.reverseA).toBeGreaterThan(0.5);
+    expect(solveParallel([short, long], true).reverseA).toBe(0);
+    // at open circuit what one gives the other takes
+    expect(open.vocV).toBeGreaterThan(solveParallel([short]).vocV);
+    expect(open.vocV).toBeLessThan(solveParallel([long]).vocV);
+  });
+  it('is nothing between strings alike', () => {
+    const alike = string(3);
+    expect(solveParallel([alike, alike]).reverseA).toBeLessThan(1e-6);
+    expect(solveParallel([alike, alike]).share).toEqual([
+      expect.closeTo(solveParallel([alike]).peaks[0]!.amps, 1) as number,
+      expect.closeTo(solveParallel([alike]).peaks[0]!.amps, 1) as number,
+    ]);
+  });
+  it('solves nothing where there is nothing', () => {
+    expect(solveParallel([])).toMatchObject({ peaks: [], share: [], reverseA: 0, vocV: 0 });
+    expect(solveParallel([string(2, 0)]).peaks).toEqual([]);
+  });
+});
