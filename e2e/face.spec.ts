@@ -43,7 +43,8 @@ for (const [name, width, scale] of [
       deviceScaleFactor: scale,
       baseURL: process.env.E2E_ADDRESS,
     });
-    for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`)]) {
+    const pile = await createJob(exampleNamed('Honey', `${name}, a pile`));
+    for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), `/jobs/${pile}/strings`]) {
       await page.goto(path);
       await page.waitForTimeout(700);
       const [content, frame] = await page.evaluate(() => [

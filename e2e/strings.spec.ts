@@ -115,3 +115,33 @@ test('inputs with limits of their own, parts between, and a larger controller', 
   await expect(page.getByRole('heading', { name: 'What the controller cannot use' })).toBeVisible();
   await saved(page);
 });
+
+test('on a phone a string is changed, and every change is seen against what was pinned', async ({
+  browser,
+}) => {
+  const id = await createJob(exampleNamed('Honey', 'On the roof'));
+  const page = await browser.newPage({
+    viewport: { width: 390, height: 844 },
+    baseURL: process.env.E2E_ADDRESS,
+  });
+  await open(page, id, 'strings');
+  await page.getByRole('button', { name: /^Pin it as it is/ }).click();
+  await page.getByRole('textbox', { name: 'From the dairy in string 1' }).fill('2');
+  // one of 37.6 × (1 + 0.0033 × 69) V less in the longest string but one, which is now the longest
+  await expect(tally(page, 'strings.cold')).toContainText('133.3');
+  await expect(tally(page, 'strings.cold')).toContainText('−5.2');
+  await expect(page.getByRole('heading', { name: 'Before and after' })).toBeVisible();
+  const small = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('main input:not([type=range]):not([hidden]), main button')]
+      .map((element) => ({
+        text: element.outerHTML.slice(0, 80),
+        box: (element.closest('label') ?? element).getBoundingClientRect(),
+      }))
+      .filter(({ box }) => box.width > 0 && box.height < 24)
+      .map(({ text, box }) => `${Math.round(box.width)}×${Math.round(box.height)} ${text}`),
+  );
+  expect(small).toEqual([]);
+  await page.getByRole('button', { name: /^Unpin/ }).click();
+  await expect(page.getByRole('heading', { name: 'Before and after' })).toBeHidden();
+  await page.close();
+});

@@ -15,8 +15,9 @@ export type Ask<T> = (core: Remote<Core>, design: Design, grid: JobClimate | nul
  * Something only one sheet shows, reckoned in the worker while it is shown, anew when the design changes; the newest
  * design always wins.
  * @param ask what to ask of the core, @param about what else it is about, so that another is asked for when it changes
+ * @param lively true of what a hand moves: it is asked again as soon as the answer before is there
  */
-export function useReckoned<T>(ask: Ask<T>, about: string): T | null {
+export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | null {
   const design = useAppSelector(({ job }) => job.design);
   const grid = useAppSelector(({ job }) => job.climate.grid);
   const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
@@ -44,7 +45,7 @@ export function useReckoned<T>(ask: Ask<T>, about: string): T | null {
       own.busy = false;
     };
     // while one change follows another the tally comes first, and pictures wait until it rests
-    const rested = performance.now() - own.changedAt > FLURRY_MS;
+    const rested = lively || performance.now() - own.changedAt > FLURRY_MS;
     own.changedAt = performance.now();
     if (rested) void think();
     const timer = rested ? undefined : setTimeout(() => void think(), REST_MS);
@@ -52,6 +53,6 @@ export function useReckoned<T>(ask: Ask<T>, about: string): T | null {
       own.closed = true;
       clearTimeout(timer);
     };
-  }, [ask, about, design, grid]);
+  }, [ask, about, design, grid, lively]);
   return reckoned?.about === about ? reckoned.value : null;
 }

@@ -42,7 +42,7 @@ export function CurvesPart() {
     (core, design, grid) => core.curves(design, grid, id, shade),
     [id, shade],
   );
-  const picture = useReckoned(ask, `curves ${id}`);
+  const picture = useReckoned(ask, `curves ${id}`, shade !== null);
   if (!picture) return null;
   const input = picture.inputs.find((other) => String(other.input) === chosen) ?? picture.inputs[0];
   if (!input) return null;

@@ -22,8 +22,8 @@ export function PileSearch() {
   const design = useAppSelector(({ job }) => job.design);
   const grid = useAppSelector(({ job }) => job.climate.grid);
   const [running, setRunning] = useState<{ label: string; share: number } | null>(null);
-  const [found, setFound] = useState<{ pile: unknown; list: Found[] }>({ pile: null, list: [] });
-  const [stopped, setStopped] = useState(false);
+  const [found, setFound] = useState<{ design: unknown; list: Found[] }>({ design: null, list: [] });
+  const [stopped, setStopped] = useState<string | null>(null);
   const [together, setTogether] = useState(false);
   const wanted = useRef(0);
   useEffect(() => () => void wanted.current++, []);
@@ -32,7 +32,7 @@ export function PileSearch() {
 
   const run = async (asks: readonly { label: string; change: PileChange }[]) => {
     const own = ++wanted.current;
-    setStopped(false);
+    setStopped(null);
     const list: Found[] = [];
     for (const [i, { label, change }] of asks.entries()) {
       setRunning({ label, share: i / asks.length });
@@ -41,17 +41,27 @@ export function PileSearch() {
         setRunning({ label, share: (i + share) / asks.length });
         return true;
       });
-      const answer = await patientCore().pile(design, grid, id, change, together, onShare);
+      let answer: PileAnswer | null;
+      try {
+        answer = await patientCore().pile(design, grid, id, change, together, onShare);
+      } catch {
+        if (wanted.current === own) end('The search broke off. Nothing was changed; try it once more.');
+        return;
+      }
       if (wanted.current !== own) return;
-      if (answer) list.push({ label, answer });
+      if (!answer) {
+        end('There is nothing to search: it wants the place, and at least one sort whose sheet can be.');
+        return;
+      }
+      list.push({ label, answer });
     }
     setRunning(null);
-    setFound({ pile, list });
+    setFound({ design, list });
   };
-  const stop = () => {
+  const end = (why: string) => {
     wanted.current++;
     setRunning(null);
-    setStopped(true);
+    setStopped(why);
   };
 
   const others = inOrder(design.arrays).filter(([other, array]) => other !== id && array.pile !== null);
@@ -64,7 +74,8 @@ export function PileSearch() {
     ...(count.value > 0 ? [{ label: `one fewer: ${name}`, change: { [sortId]: -1 } }] : []),
     { label: `two more: ${name}`, change: { [sortId]: 2 } },
   ]);
-  const fresh = found.pile === pile ? found.list : [];
+  // what was found is of the design as it was
+  const fresh = found.design === design ? found.list : [];
   const best = fresh.find(({ label }) => label === asIs.label)?.answer;
   return (
     <Section aria-labelledby={partId} className="screen">
@@ -74,7 +85,7 @@ export function PileSearch() {
           <>
             <progress value={running.share} max={1} aria-label="Search" />
             <span role="status">Trying {running.label}</span>
-            <Action onPress={stop}>Stop the search</Action>
+            <Action onPress={() => end('Stopped. Nothing was changed.')}>Stop the search</Action>
           </>
         ) : (
           <>
@@ -93,7 +104,7 @@ export function PileSearch() {
           </Tick>
         </Row>
       ) : null}
-      {stopped ? <Note role="status">Stopped. Nothing was changed.</Note> : null}
+      {stopped ? <Note role="status">{stopped}</Note> : null}
       {best ? (
         <div role="status" style={{ marginTop: 12 }}>
           <p>

@@ -64,6 +64,16 @@ describe('a pile of unlike panels', () => {
     expect(screen.queryByText(/No other way makes more/)).toBeNull();
   });
 
+  it('says what a search lacks where there is nothing to search', async () => {
+    const broken = ['k1', 'k2', 'k3'].reduce(
+      (design, sort) => withValueAt(design, `/arrays/a1/pile/sorts/${sort}/module/vmp`, chosen(60)),
+      honey,
+    );
+    show(<StringsSheet />, broken);
+    press('Find the strings that make most');
+    expect(await screen.findByText(/^There is nothing to search/)).toBeTruthy();
+  });
+
   it('takes readings, and a sheet typed over its class', () => {
     const { store } = show(<StringsSheet />, honey);
     press('More for The newer pair');
