@@ -46,7 +46,7 @@ export function ModuleSelect() {
 
 /** How many there are of which, where they are not alike. */
 export function PileSummary() {
-  const { jobId } = useParams();
+  const { id: jobId } = useParams();
   const { units } = useDesign();
   const { plan } = useArray();
   const sorts = inOrder(plan.pile?.sorts ?? {});
