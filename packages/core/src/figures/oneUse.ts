@@ -3,12 +3,23 @@ import type { Use } from '../design/types';
 import { USE_FORMS, givenOf, paintIn, paintText, type UseRow } from '../loads';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
+const briefs = new WeakMap<Use, Figure>();
+
+/** A figure without its working: the same object while it says the same, so that a long table is not written anew. */
+function briefFigure(pen: Pen, use: Use, { id, busWh }: UseRow, label: string): Figure {
+  const before = briefs.get(use);
+  if (before?.value === busWh && before.id === `use:${id}` && before.label === label) return before;
+  const fresh = figure(pen, `use:${id}`, 'uses', label, busWh, 'energy', { source: '' });
+  briefs.set(use, fresh);
+  return fresh;
+}
+
 /** What one use takes from the bank on a day it runs. @param brief without its working */
 export function useFigure({ design }: Facts, pen: Pen, row: UseRow, brief = false): Figure[] {
   const use = design.uses[row.id];
   if (!use) return [];
   const label = `${use.name || 'unnamed use'}, a day`;
-  if (brief) return [figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', { source: '' })];
+  if (brief) return [briefFigure(pen, use, row, label)];
   const ac = use.supply === 'ac';
   const share = ac ? design.supply.inverterEfficiency.value : design.supply.dcEfficiency.value;
   const count = use.count.value;

@@ -7,7 +7,7 @@ import { core, patientCore } from '../workers/core';
 import { jobActions } from './jobSlice';
 import { shareStructure } from './share';
 
-const GUESSES_AFTER_MS = 250;
+const GUESSES_AFTER_MS = 400;
 const CLIMATE_RETRY_MS = 3000;
 
 /** Keeps evaluation, climate and guess list in step with the design; the newest design always wins. */

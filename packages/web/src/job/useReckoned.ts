@@ -5,7 +5,7 @@ import { useAppSelector } from '../app/store';
 import { patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
 
-const REST_MS = 150;
+const REST_MS = 300;
 /** Changes closer than this are of one flurry. */
 const FLURRY_MS = 500;
 
