@@ -150,6 +150,7 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
     },
     controllers: { c1: { position: 1, ...controllerOfClass(controller) } },
     dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
+    controllerPrices: {},
     acknowledged: {},
   };
 }

@@ -9,10 +9,13 @@ import type { Design } from './types';
 
 /** What another controller in place of this one would bring. */
 export interface LargerController {
+  classId: string;
   label: string;
   chargeA: number;
   /** kWh a year more at the bank than now. */
   winsKWh: number;
+  /** Its price over the kWh it wins in so many years; null while no price is typed. */
+  perKWh: number | null;
   remedy: Remedy;
 }
 
@@ -38,6 +41,8 @@ export interface ClipPicture {
 const HOURS = 24;
 const STEPS_AN_HOUR = STEPS / HOURS;
 const MOST_LARGER = 3;
+/** Years a controller serves. Common practice. */
+const YEARS = 15;
 /** Below this nothing is worth another controller, kWh. */
 const LEAST_WIN = 1;
 
@@ -66,10 +71,13 @@ export function clipPicture(design: Design, grid: JobClimate | null, arrayId: st
       .every(({ strings: after }) => after?.chosen.faults === 0);
     const winsKWh = madeKWh(then, controllerId) - sentKWh;
     if (!stands || winsKWh < LEAST_WIN) continue;
+    const price = design.controllerPrices[candidate.id]?.value;
     larger.push({
+      classId: candidate.id,
       label: candidate.label,
       chargeA: candidate.numbers.chargeAmps,
       winsKWh,
+      perKWh: price === undefined ? null : price / (winsKWh * YEARS),
       remedy: remedy(`Take ${candidate.label}`, operation),
     });
     if (larger.length === MOST_LARGER) break;

@@ -75,7 +75,7 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
 }
 
 /** Figures that decide whether the bank fits and what it costs, and move no margin. */
-const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)/;
+const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices/;
 
 const useOf = (path: string) => /^\/uses\/([^/]+)\//.exec(path)?.[1] ?? '';
 
@@ -190,5 +190,5 @@ function sheetOf(path: string): Guess['sheet'] {
   if (path.startsWith('/uses') || path.startsWith('/supply')) return 'uses';
   if (path.startsWith('/place') || path.startsWith('/stops')) return 'place';
   if (path.startsWith('/bank')) return 'bank';
-  return /^\/controllers|\/strings\//.test(path) ? 'strings' : 'array';
+  return /^\/controller|\/strings\/|\/pile\/|^\/dc/.test(path) ? 'strings' : 'array';
 }

@@ -157,6 +157,7 @@ function stringsInFull(document: Document): Document {
       inputLimits: {},
     })),
     dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
+    controllerPrices: {},
     acknowledged: {},
   };
 }

@@ -293,6 +293,10 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
   dc: Joi.object(
     entries('/dc', ['combiner', 'disconnect', 'cable', 'connector', 'dwelling', 'poles']),
   ).required(),
+  controllerPrices: Joi.object()
+    .pattern(id, entry(fieldAt('/controllerPrices/mppt')))
+    .max(60)
+    .required(),
   acknowledged: Joi.object()
     .pattern(
       /^[A-Za-z0-9.:-]{1,120}$/,

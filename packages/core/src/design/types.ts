@@ -273,6 +273,8 @@ export interface Design {
   arrays: Record<string, ArrayPlan>;
   controllers: Record<string, Controller>;
   dc: DcLimits;
+  /** What typical controllers cost, by their class, in the money one pays with. */
+  controllerPrices: Record<string, Entry>;
   /** By the id of the finding. */
   acknowledged: Record<string, Acknowledgement>;
 }

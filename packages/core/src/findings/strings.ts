@@ -11,7 +11,7 @@ import {
 } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import { put, remedy, tried, type Remedy, type Rule } from './finding';
+import { put, remedy, tried, type FindingParts, type Remedy, type Rule } from './finding';
 
 /** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
 function useBest(array: ArrayFacts): Remedy[] {
@@ -258,6 +258,21 @@ const clipped: ArrayRule = ({ strings }, pen, { energy }) => {
   };
 };
 
+/** Strings that cannot harm each other still want joining: branch connectors for two, a combiner from three. */
+function joined(parallel: number, fuseA: number | null, back: string, bears: string): FindingParts {
+  const safe = `The others can feed ${back} into a failed string, not more than the ${bears} its maker allows`;
+  return {
+    id: 'strings.joined',
+    severity: 'note',
+    sheet: 'strings',
+    title: parallel === 2 ? 'Two strings, a pair of branch connectors' : 'Strings joined in a combiner',
+    sentence:
+      parallel === 2
+        ? `${safe}: branch connectors rated for both strings’ amps join them, and no fuse is needed for the panels’ sake.`
+        : `${safe}. From three on a combiner is practice all the same, with a ${fuseA ?? 'suitable'} A fuse a string (common practice): one string can then be taken out alone.`,
+  };
+}
+
 const fuses: ArrayRule = ({ strings, module, paths, pile }, pen) => {
   if (!strings || pile || strings.chosen.parallel < 2) return null;
   const { chosen, backFedA, fuseA } = strings;
@@ -275,7 +290,8 @@ const fuses: ArrayRule = ({ strings, module, paths, pile }, pen) => {
           focus: `${paths.array}/module/maxFuse`,
         };
   }
-  if (backFedA <= maxFuse) return null;
+  if (backFedA <= maxFuse)
+    return joined(chosen.parallel, fuseA, pen(backFedA, 'current'), pen(maxFuse, 'current'));
   const fits = fuseA !== null && fuseA <= maxFuse;
   return {
     id: 'strings.fuses',

@@ -42,7 +42,7 @@ export const typeFigure =
     const { design } = getState().job;
     if (!design) return;
     const sparse =
-      /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$|\/(given|prices|chargeAmpsBy)\/[^/]+$|\/inputLimits\/\d\/[^/]+$/.test(
+      /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$|\/(given|prices|chargeAmpsBy)\/[^/]+$|\/inputLimits\/\d\/[^/]+$|^\/controllerPrices\/[^/]+$/.test(
         path,
       );
     dispatch(

@@ -81,6 +81,14 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Most watts one input works with, where the sheet says so.',
     {},
   ),
+  '/controllerPrices/*': field(
+    'It costs',
+    'money',
+    0,
+    100_000,
+    'In the money you pay with, freight and all.',
+    guessed(share(0.2, 'prices differ by a fifth between offers')),
+  ),
   '/controllers/*/ownDraw': field(
     'Draws itself',
     'power',

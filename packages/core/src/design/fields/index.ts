@@ -30,6 +30,7 @@ const STARRED: readonly (readonly [RegExp, string])[] = [
   [/^\/arrays\/\*\/pile\/sorts\/\*\/module\//, '/arrays/*/module/'],
   [/\/inputLimits\/[^/]+\//, '/'],
   [/\/chargeAmpsBy\/\d+$/, '/chargeAmps'],
+  [/^\/controllerPrices\/[a-z0-9-]+$/, '/controllerPrices/*'],
   [/^\/bank\/prices\/[a-z-]+$/, '/bank/prices/*'],
   [/\/tilts\/[a-z]+$/, '/tilts/*'],
 ];

@@ -8,6 +8,7 @@ import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Note, Scroll, Section, Table } from '../../ui/layout';
+import { Pencil } from '../../ui/Pencil';
 
 /** More panels than the controller can use: when it clips, how much, and what a larger one would win back. */
 export function ClipPart() {
@@ -34,14 +35,34 @@ export function ClipPart() {
       </div>
       {picture.larger.length > 0 ? (
         <Scroll style={{ marginTop: 12 }}>
-          <Table style={{ maxWidth: 640 }}>
-            <Heads of={['In its place', ['Charge amps'], ['Wins back a year'], '']} />
+          <Table>
+            <Heads
+              of={[
+                'In its place',
+                ['Charge amps'],
+                ['Wins back a year'],
+                ['Costs'],
+                ['A kWh won, over 15 years'],
+                '',
+              ]}
+            />
             <tbody>
-              {picture.larger.map(({ label, chargeA, winsKWh, remedy }) => (
+              {picture.larger.map(({ classId, label, chargeA, winsKWh, perKWh, remedy }) => (
                 <tr key={label}>
                   <td>{label}</td>
                   <td className="n">{shown(chargeA, 'current')}</td>
                   <td className="n">{kWh(winsKWh)}</td>
+                  <td className="n">
+                    <Pencil
+                      path={`/controllerPrices/${classId}`}
+                      label={`Price of ${label}`}
+                      hideLabel
+                      optional
+                      chars={6}
+                      align="end"
+                    />
+                  </td>
+                  <td className="n">{perKWh === null ? '–' : formatNumber(perKWh, 2)}</td>
                   <td className="screen">
                     <Action
                       aria-label={remedy.label}

@@ -176,6 +176,12 @@ describe('curves, clipping and what lies between', () => {
     expect(plain(clip.textContent)).toMatch(/On mean days \d+ kWh a year/);
     const [take] = within(clip).queryAllByRole('button', { name: /^Take / });
     if (!take) throw new Error('A larger controller is offered');
+    const [price] = within(clip).getAllByRole('textbox', { name: /^Price of / });
+    act(() => void fireEvent.change(price!, { target: { value: '450' } }));
+    const [typed] = Object.values(store.getState().job.design!.controllerPrices);
+    expect(typed).toMatchObject({ value: 450 });
+    // what a kWh of those won back costs over fifteen years
+    expect(await within(clip).findByRole('cell', { name: /^\d\.\d\d$/ })).toBeTruthy();
     act(() => void fireEvent.click(take));
     expect(store.getState().job.design!.controllers.c1!.chargeAmps.value).toBeGreaterThan(20);
   });
