@@ -37,6 +37,9 @@ const Frame = styled(Scroll)`
   tbody tr[data-chosen='true']:hover td {
     background: ${color.tint};
   }
+  td:first-child {
+    white-space: nowrap;
+  }
   td:last-child {
     min-width: 200px;
   }
