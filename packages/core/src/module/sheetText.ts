@@ -1,9 +1,19 @@
 import type { ModuleSheet } from '../design/types';
 import { readNumber } from '../units';
 
-/** Figures of a module's data sheet that a text may hold. */
-export type SheetKey =
-  'pmax' | 'voc' | 'isc' | 'vmp' | 'imp' | 'betaVoc' | 'alphaIsc' | 'gammaPmax' | 'maxFuse';
+/** Figures of a module's data sheet that a text may hold, in the order they are told in. */
+const SHEET_KEYS = [
+  'pmax',
+  'voc',
+  'isc',
+  'vmp',
+  'imp',
+  'betaVoc',
+  'alphaIsc',
+  'gammaPmax',
+  'maxFuse',
+] as const;
+export type SheetKey = (typeof SHEET_KEYS)[number];
 
 export interface SheetReading {
   key: SheetKey;
@@ -106,20 +116,9 @@ export function readSheetText(text: string, column = 0): SheetText {
     problems.push(`Not found: ${missing.map((key) => NAMES[key]).join(', ')}`);
   if (found.size === 0 && text.trim() !== '')
     problems.push('No figure of a panel was recognised. A line wants its name and its number: Voc 37.6 V');
-  return { readings: ORDER.flatMap((key) => found.get(key) ?? []), columns, problems };
+  return { readings: SHEET_KEYS.flatMap((key) => found.get(key) ?? []), columns, problems };
 }
 
-const ORDER: readonly SheetKey[] = [
-  'pmax',
-  'voc',
-  'isc',
-  'vmp',
-  'imp',
-  'betaVoc',
-  'alphaIsc',
-  'gammaPmax',
-  'maxFuse',
-];
 const NAMES: Readonly<Record<'voc' | 'isc' | 'vmp' | 'imp', string>> = {
   voc: 'Voc',
   isc: 'Isc',
@@ -157,18 +156,7 @@ function perKelvin(
 
 const round = (value: number) => Number(value.toFixed(4));
 
-const CSV_KEYS = [
-  'pmax',
-  'voc',
-  'isc',
-  'vmp',
-  'imp',
-  'betaVoc',
-  'alphaIsc',
-  'gammaPmax',
-  'maxFuse',
-  'sections',
-] as const;
+const CSV_KEYS = [...SHEET_KEYS, 'sections'] as const;
 const HEADER: Readonly<Record<(typeof CSV_KEYS)[number], string>> = {
   pmax: 'pmaxW',
   voc: 'vocV',

@@ -110,3 +110,41 @@ export const Scroll = styled.div`
     margin-right: -4px;
   }
 `;
+
+/** A table whose rows become cards on a phone: each cell under its `data-label`, a `wide` one over the whole card. */
+export const Cards = styled(Scroll)`
+  td {
+    vertical-align: top;
+  }
+  ${site} {
+    overflow: visible;
+    thead {
+      display: none;
+    }
+    table,
+    tbody {
+      display: block;
+    }
+    tr {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px 16px;
+      padding: 12px 0;
+      border-bottom: 1px solid ${color.rule};
+    }
+    td {
+      border: 0;
+      padding: 0;
+      text-align: left !important;
+    }
+    td[data-label]::before {
+      content: attr(data-label);
+      display: block;
+      font-size: 16px;
+      color: ${color.soft};
+    }
+    td.wide {
+      grid-column: 1 / 3;
+    }
+  }
+`;

@@ -4,45 +4,18 @@ import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
 import { useArray } from '../../job/hooks';
 import { Hidden } from '../../ui/controls';
-import { Row, Scroll, Table } from '../../ui/layout';
+import { Cards, Row, Table } from '../../ui/layout';
 import { Commands } from '../../ui/Opener';
 import { Pencil } from '../../ui/Pencil';
 import { PencilText } from '../../ui/PencilWords';
-import { color, site } from '../../ui/tokens';
+import { site } from '../../ui/tokens';
 import { MonthsField } from '../uses/MonthsField';
 
-const Frame = styled(Scroll)`
+const Frame = styled(Cards)`
   margin-top: 12px;
   font-size: 14px;
-  td {
-    vertical-align: top;
-  }
   ${site} {
     font-size: 16px;
-    table,
-    tbody {
-      display: block;
-    }
-    thead {
-      display: none;
-    }
-    tr {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 8px 16px;
-      padding: 12px 0;
-      border-bottom: 1.5px solid ${color.ink};
-    }
-    td {
-      display: block;
-      border: 0;
-      text-align: left !important;
-    }
-    td[data-label]::before {
-      content: attr(data-label);
-      display: block;
-      color: ${color.soft};
-    }
   }
 `;
 

@@ -11,10 +11,9 @@ import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Action, Hidden, Tick } from '../../ui/controls';
-import { Note, Row, Section, Table } from '../../ui/layout';
+import { Cards, Note, Row, Section, Table } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
 import { PencilCount } from '../../ui/PencilCount';
-import { Cards } from './PilePart';
 import { addString, removeString } from './pileEdits';
 
 const MOST_IN_STRING = 60;

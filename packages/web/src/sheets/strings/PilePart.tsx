@@ -12,55 +12,17 @@ import {
   type SortPicture,
 } from '@ivolt/core';
 import { useState } from 'react';
-import { styled } from 'styled-components';
 import { useAppDispatch } from '../../app/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
-import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
+import { Cards, Note, Row, Section, Table } from '../../ui/layout';
 import { Commands, Select } from '../../ui/Opener';
 import { Pencil } from '../../ui/Pencil';
 import { PencilText } from '../../ui/PencilWords';
-import { color, site } from '../../ui/tokens';
 import { SheetsInOut } from './SheetsInOut';
 import { addPiece, addSort, removeSort } from './pileEdits';
-
-export const Cards = styled(Scroll)`
-  td {
-    vertical-align: top;
-  }
-  ${site} {
-    overflow: visible;
-    thead {
-      display: none;
-    }
-    table,
-    tbody {
-      display: block;
-    }
-    tr {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 8px 16px;
-      padding: 12px 0;
-      border-bottom: 1px solid ${color.rule};
-    }
-    td {
-      border: 0;
-      padding: 0;
-      text-align: left !important;
-    }
-    td[data-label]::before {
-      content: attr(data-label);
-      display: block;
-      font-size: 16px;
-    }
-    td.wide {
-      grid-column: 1 / 3;
-    }
-  }
-`;
 
 const SHEET = ['pmax', 'voc', 'isc', 'vmp', 'imp', 'sections'] as const;
 const COEFFICIENTS = ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse'] as const;
