@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readJson } from '../testing/fixtures';
+import { readJson } from '../../fixtures/read';
 import { CELLS } from '../loads';
 import {
   CHEMISTRIES,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readCsv, readJson, relative } from '../testing/fixtures';
+import { readCsv, readJson, relative } from '../../fixtures/read';
 import {
   atConditions,
   currentAt,

@@ -22,7 +22,7 @@ import {
   labelOf,
   type Design,
 } from '.';
-import { readJson } from '../testing/fixtures';
+import { readJson } from '../../fixtures/read';
 import { oneArray } from '../testing/dairy';
 
 const design = oneArray();

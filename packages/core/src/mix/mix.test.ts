@@ -9,7 +9,7 @@ import {
   type FiveParameters,
   type ParallelSolved,
 } from '../curve';
-import { readCsv, relative } from '../testing/fixtures';
+import { readCsv, relative } from '../../fixtures/read';
 import { bestMix, ownKWh, searchMix, valueOf, type Door, type Sort, type StringOf } from '.';
 
 // the same three invented modules as the curves are checked with

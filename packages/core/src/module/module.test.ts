@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readCsv } from '../testing/fixtures';
+import { readCsv } from '../../fixtures/read';
 import {
   COLD_FACTORS,
   MODULE_CLASSES,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { MEAN_DAYS, MONTH_DAYS, dailyExtraterrestrial } from '../sun';
 import type { SkyModel } from '../design';
-import { readCsv, readJson, relative } from '../testing/fixtures';
+import { readCsv, readJson, relative } from '../../fixtures/read';
 import { skyOf } from '../testing/climates';
 import { STEPS, STEP_H, ashraeModifier, lightOnPlane, martinRuiz, monthLight, sunDay } from '.';
 

@@ -230,8 +230,9 @@ function solvePile(
   const total = (panels: StringOf, read: (k: number) => number) =>
     panels.reduce((sum, count, k) => sum + (count > 0 ? count * read(k) : 0), 0);
   const inputs = numbers.flatMap((input): PileInput[] => {
-    const known = berth.windows[input - 1] ?? berth.windows.at(-1);
-    const window = known && { ...known, input };
+    // an input that is not there is told by a finding; until then the last one's limits stand in
+    const limits = berth.windows[input - 1] ?? berth.windows.at(-1);
+    const window = limits && { ...limits, input };
     const on = strings
       .filter(([, string]) => string.input === input)
       .map(([id, string]) => ({ id, panels: sorts.map((sort) => string.panels[sort.id] ?? 0) }))

@@ -1,6 +1,6 @@
 import { Body, Equator, Horizon, Observer } from 'astronomy-engine';
 import fc from 'fast-check';
-import { readCsv, relative } from '../testing/fixtures';
+import { readCsv, relative } from '../../fixtures/read';
 import {
   SOLAR_CONSTANT,
   airMass,

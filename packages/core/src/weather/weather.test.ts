@@ -7,7 +7,7 @@ import { faimanCellC } from '../module';
 import { STEPS, STEP_H, lightOnPlane, monthLight, planeSeries, sunDay, sunSeries } from '../sky';
 import { sunPosition } from '../sun';
 import { plainClimate } from '../testing/climates';
-import { readJson, relative } from '../testing/fixtures';
+import { readJson, relative } from '../../fixtures/read';
 import { HOURS, completed, readEpw, readTmy, readWeather, type StationReading, type WeatherReading } from '.';
 
 const bytesOf = (name: string) =>
