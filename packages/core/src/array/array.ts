@@ -1,12 +1,9 @@
 import type { BankResult } from '../bank';
-import type { ArrayPlan, BusVolts, Controller, Design } from '../design/types';
+import type { ArrayPlan, BusVolts, Controller, Design } from '../document';
 import type { Loads } from '../loads';
 import type { ModuleNumbers } from '../module';
-import { STEPS, STEP_H, type PlaneMonth } from '../sky';
-import { chargeAmpsOn } from '../strings/inputs';
-import { pulseWidthUse } from '../strings/pulseWidth';
-import type { PileFacts } from '../strings/pile';
-import { windowFor, type Berth } from '../strings/strings';
+import { STEP_H, STEPS, type PlaneMonth } from '../sky';
+import { chargeAmpsOn, pulseWidthUse, windowFor, type Berth, type PileFacts } from '../strings';
 
 export interface ArrayMonth {
   month: number;

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
-import { calculate, chosen, guess, withValueAt, type Design } from '../design';
+import { calculate } from '../calculate';
+import { withValueAt, type Design } from '../document';
+import { chosen, guess } from '../job';
+import { airAt } from '../sky';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
-import { airAt } from '../sky';
-import { LOAD_RATIO, bestTilt } from '.';
 import { oneArray } from '../testing/dairy';
+import { LOAD_RATIO } from './array';
+import { bestTilt } from './tiltField';
 
 const dairy = withValueAt(
   withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),

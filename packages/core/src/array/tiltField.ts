@@ -1,7 +1,7 @@
 import type { ResolvedClimate } from '../climate';
-import type { ArrayPlan, SkyModel } from '../design/types';
-import { STEPS, STEP_H, lightOnPlane, monthLight, sunDay, type Plane } from '../sky';
-import { remember } from '../sky/remember';
+import type { ArrayPlan, SkyModel } from '../document';
+import { lightOnPlane, monthLight, STEP_H, STEPS, sunDay, type Plane } from '../sky';
+import { remember } from '../memo';
 
 export const FIELD_TILTS: readonly number[] = Array.from({ length: 19 }, (_, i) => i * 5);
 export const FIELD_AZIMUTHS: readonly number[] = Array.from({ length: 37 }, (_, i) => i * 10);

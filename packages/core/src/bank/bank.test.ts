@@ -1,14 +1,7 @@
-import { blankDesign, blankUse, chosen } from '../design';
+import { blankDesign, blankUse, chosen } from '../job';
 import { computeLoads } from '../loads';
-import {
-  CHEMISTRIES,
-  autonomyDays,
-  bankNeeds,
-  computeBank,
-  fitsBus,
-  ratedEnergyWh,
-  temperatureFactor,
-} from '.';
+import { autonomyDays, bankNeeds, computeBank, fitsBus, ratedEnergyWh, temperatureFactor } from './bank';
+import { CHEMISTRIES } from './chemistries';
 
 describe('autonomy formula', () => {
   // Messenger & Ventre, Photovoltaic Systems Engineering (from memory): 3.4 peak sun hours

@@ -1,4 +1,4 @@
-import type { Design } from '../design/types';
+import type { Design } from '../document';
 import type { Loads } from '../loads';
 import { chemistryOf, type ChemistryData } from './chemistries';
 import type { BankWarmth } from './home';

@@ -1,4 +1,4 @@
-import { BUS_VOLTS, type BusVolts } from '../design/types';
+import { BUS_VOLTS, type BusVolts } from '../document';
 import type { UnitSystem } from '../units';
 
 /** Resistivity of copper at 20 °C, Ω·mm²/m. @source IEC 60228 basis, 1/58 */

@@ -1,4 +1,4 @@
-import type { Bank, Chemistry } from '../design/types';
+import type { Bank, Chemistry } from '../document';
 
 export interface ChemistryData {
   name: string;

@@ -1,4 +1,4 @@
-import { CELLS } from '../loads/paint';
+import { CELLS } from '../document';
 import type { ChemistryData } from './chemistries';
 
 const CELL_H = 24 / CELLS;

@@ -1,5 +1,5 @@
 import type { ClimateMonth } from '../climate';
-import type { BankHome, BankWhere, Insulation } from '../design/types';
+import type { BankHome, BankWhere, Insulation } from '../document';
 
 /** Heat through a square metre of the box's walls, W/(m²·K): sheet or wood, 25 mm of foam, 75 mm of foam. Planning figures. */
 export const WALLS: Readonly<Record<Insulation, { name: string; uValue: number; damps: number }>> = {

@@ -1,5 +1,5 @@
-import { CELLS } from '../loads/paint';
-import { MONTH_DAYS } from '../sun';
+import { CELLS } from '../document';
+import { MONTH_DAYS } from '../units';
 import { cyclesAt, type ChemistryData } from './chemistries';
 import { walkDay, type WalkBank } from './dayWalk';
 import { rainflow } from './rainflow';

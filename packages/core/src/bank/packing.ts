@@ -1,4 +1,4 @@
-import { remember } from '../sky/remember';
+import { remember } from '../memo';
 
 /** A piece in its place: the corner nearest the origin and its size along the box, across it and up, mm. */
 export interface Placed {

@@ -1,26 +1,14 @@
 import fc from 'fast-check';
 import { readJson } from '../../fixtures/read';
-import { CELLS } from '../loads';
-import {
-  CHEMISTRIES,
-  acceptedC,
-  bankLife,
-  bankWarmth,
-  busChoices,
-  centreOf,
-  cyclesAt,
-  lifeCost,
-  meanDay,
-  packUnits,
-  peukertHours,
-  rainflow,
-  usualUnit,
-  ventilation,
-  walkDay,
-  type PackAsk,
-  type WalkBank,
-} from '.';
-import { usualHome } from '../design';
+import { CELLS } from '../document';
+import { usualHome } from '../job';
+import { busChoices, peukertHours } from './busChoices';
+import { CHEMISTRIES, cyclesAt, usualUnit } from './chemistries';
+import { acceptedC, meanDay, walkDay, type WalkBank } from './dayWalk';
+import { bankWarmth, ventilation } from './home';
+import { bankLife, lifeCost } from './life';
+import { centreOf, packUnits, type PackAsk } from './packing';
+import { rainflow } from './rainflow';
 
 describe('rainflow', () => {
   // ASTM E1049's own example and a random walk counted by the python package rainflow

@@ -1,4 +1,4 @@
-import { MEAN_DAYS, clamp, dailyExtraterrestrial } from '../sun';
+import { clamp, dailyExtraterrestrial, MEAN_DAYS } from '../sun';
 
 export interface GridLayer {
   name: string;

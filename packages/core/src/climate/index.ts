@@ -1,5 +1,4 @@
-export * from './calendar';
-export * from './dayMonth';
+export * from './credits';
 export * from './grid';
 export * from './resolve';
-export * from './credits';
+export * from './stays';

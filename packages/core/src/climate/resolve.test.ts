@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { blankPlace, chosen, measured, type Design, type Place } from '../design';
-import { MEAN_DAYS, dailyExtraterrestrial } from '../sun';
+import type { Design, Place } from '../document';
+import { blankPlace, chosen, measured } from '../job';
+import { dailyExtraterrestrial, MEAN_DAYS } from '../sun';
 import { plainClimate } from '../testing/climates';
-import { HIGH_MARGIN_K, LOW_MARGIN_K, dayRangeK, resolveClimate } from '.';
+import { dayRangeK, HIGH_MARGIN_K, LOW_MARGIN_K, resolveClimate } from './resolve';
 
 const place = (parts: Partial<Place> = {}): Pick<Design, 'place' | 'stops'> => ({
   place: { ...blankPlace(), lat: chosen(41.6), lon: chosen(-7.3), ...parts },

@@ -1,7 +1,8 @@
-import { inOrder, type Design, type Entry, type Place, type Weather } from '../design/types';
-import { MEAN_DAYS, MONTH_DAYS, clamp, dailyExtraterrestrial } from '../sun';
-import { daysOfStay } from './calendar';
+import { inOrder, type Design, type Entry, type Place, type Weather } from '../document';
+import { clamp, dailyExtraterrestrial, MEAN_DAYS } from '../sun';
+import { MONTH_DAYS } from '../units';
 import type { GridClimate, JobClimate } from './grid';
+import { daysOfStay } from './stays';
 
 export type ClimateSource = 'grid' | 'file' | 'typed';
 

@@ -1,20 +1,10 @@
 import fc from 'fast-check';
 import { readCsv, readJson, relative } from '../../fixtures/read';
-import {
-  atConditions,
-  currentAt,
-  fitSheet,
-  partOf,
-  pointsOf,
-  section,
-  series,
-  seriesAt,
-  solveParallel,
-  solveSeries,
-  voltageAt,
-  type FiveParameters,
-  type Series,
-} from '.';
+import { fitSheet } from './fitSheet';
+import { solveParallel } from './parallel';
+import { partOf, section } from './section';
+import { series, seriesAt, solveSeries, type Series } from './series';
+import { atConditions, currentAt, pointsOf, voltageAt, type FiveParameters } from './singleDiode';
 
 // three invented modules, their points and curves: De Soto 2006 with Lambert W as pvlib 0.16.1 reckons them
 const MODULES = readCsv('modules.csv');

@@ -1,5 +1,5 @@
 import { root } from './root';
-import { STANDARD, atConditions, thermalVolts, voltageAt, type FiveParameters } from './singleDiode';
+import { atConditions, STANDARD, thermalVolts, voltageAt, type FiveParameters } from './singleDiode';
 
 /** What a data sheet says at standard conditions. */
 export interface SheetPoints {

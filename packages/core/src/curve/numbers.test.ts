@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { lambertOfExp } from './lambert';
-import { root } from './root';
-import { atConditions, pointsOf, saturationGrowth, thermalVolts } from './singleDiode';
-import { partOf, section, sectionAt } from './section';
 import { solveParallel } from './parallel';
+import { root } from './root';
+import { partOf, section, sectionAt } from './section';
 import { series } from './series';
+import { atConditions, pointsOf, saturationGrowth, thermalVolts } from './singleDiode';
 
 const five = {
   photocurrentA: 8.62,

@@ -1,5 +1,5 @@
-import { leadOf, type Facts } from '../design/calculate';
-import { monthName } from '../design/types';
+import { leadOf, type Facts } from '../calculate';
+import { monthName } from '../units';
 import { figure, step, type Figure, type Pen } from './figure';
 
 const CHAIN_SOURCE =

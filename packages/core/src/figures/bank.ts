@@ -1,5 +1,5 @@
 import { autonomyDays, peukertHours } from '../bank';
-import type { Facts } from '../design/calculate';
+import type { Facts } from '../calculate';
 import { figure, step, type Figure, type Pen } from './figure';
 
 export const BANK_SCHOOLS = {

@@ -1,4 +1,4 @@
-import type { Sheet } from '../design/sheets';
+import type { Sheet } from '../document';
 import { displayFigure, joined, type Quantity, type Shown, type UnitSystem } from '../units';
 
 /** One line of a working: what it is, and the number as the job shows it. */

@@ -1,6 +1,9 @@
-import { calculate, examples, chosen, withValueAt, type Design } from '../design';
+import { calculate } from '../calculate';
+import { withValueAt, type Design } from '../document';
+import { chosen, examples } from '../job';
 import { plainClimate } from '../testing/climates';
-import { figuresOf, penFor, type Figure } from '.';
+import { figuresOf } from '.';
+import { penFor, type Figure } from './figure';
 
 const [hut, dairy] = examples().map(({ design }) => design) as [Design, Design];
 const figures = (design: Design, lat = 41.6): Map<string, Figure> =>

@@ -1,4 +1,4 @@
-import type { Facts } from '../design/calculate';
+import type { Facts } from '../calculate';
 import { arrayFigures } from './array';
 import { bankFigures } from './bank';
 import type { Figure, Pen } from './figure';
@@ -14,3 +14,4 @@ export function figuresOf(facts: Facts, pen: Pen): Figure[] {
     make(facts, pen),
   );
 }
+export { useFigure } from './oneUse';

@@ -1,6 +1,6 @@
-import type { Facts } from '../design/calculate';
-import type { Use } from '../design/types';
-import { USE_FORMS, givenOf, paintIn, paintText, type UseRow } from '../loads';
+import type { Facts } from '../calculate';
+import { paintText, type Use } from '../document';
+import { givenOf, paintIn, USE_FORMS, type UseRow } from '../loads';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
 const briefs = new WeakMap<Use, Figure>();

@@ -1,5 +1,5 @@
-import type { ModuleNumbers } from '../module';
-import { BRIGHT_SKY, type PileFacts, type PileInput, type StringsResult } from '../strings';
+import { BRIGHT_SKY, type ModuleNumbers } from '../module';
+import type { PileFacts, PileInput, StringsResult } from '../strings';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
 /** The figures of strings that are not alike: each extreme of the input it is tightest on. */

@@ -1,6 +1,6 @@
-import type { Facts } from '../design/calculate';
-import { monthName } from '../design/types';
-import { MEAN_DAYS, dailyExtraterrestrial } from '../sun';
+import type { Facts } from '../calculate';
+import { dailyExtraterrestrial, MEAN_DAYS } from '../sun';
+import { monthName } from '../units';
 import { figure, step, type Figure, type Pen } from './figure';
 
 export function placeFigures({ climate, design }: Facts, pen: Pen): Figure[] {

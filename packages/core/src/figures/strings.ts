@@ -1,6 +1,6 @@
-import type { ArrayFacts, Facts } from '../design/calculate';
-import { pileFigures } from './pile';
+import type { ArrayFacts, Facts } from '../calculate';
 import { figure, ofArray, step, type Figure, type Pen } from './figure';
+import { pileFigures } from './pile';
 
 /** Of every array; the first has the plain ids. */
 export const stringFigures = (facts: Facts, pen: Pen): Figure[] =>

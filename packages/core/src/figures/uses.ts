@@ -1,8 +1,8 @@
-import { throughBankPct, type Facts } from '../design/calculate';
-import { monthName } from '../design/types';
+import { throughBankPct, type Facts } from '../calculate';
 import type { LoadMonth, UseRow } from '../loads';
-import { useFigure } from './oneUse';
+import { monthName } from '../units';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
+import { useFigure } from './oneUse';
 
 /** A table longer than this sends the workings of its rows only when they are asked for. */
 const MOST_IN_FULL = 60;

@@ -1,8 +1,7 @@
-import { bestTiltOf } from '../design/bestTiltOf';
-import { calculate, leadOf, type ArrayFacts, type Facts } from '../design/calculate';
-import { monthName } from '../design/types';
+import { bestTiltOf, calculate, leadOf, type ArrayFacts, type Facts } from '../calculate';
+import { ofArray } from '../figures';
 import { CONTROLLER_CLASSES, controllerOfClass, fitStrings, windowFor, type Arrangement } from '../strings';
-import { ofArray } from '../figures/figure';
+import { monthName } from '../units';
 import { choose, put, remedy, tried, type Remedy, type Rule } from './finding';
 
 /** Operations that put up `count` panels in an arrangement. */

@@ -1,7 +1,8 @@
-import { PAD_C, packUnits, ventilation } from '../bank';
-import type { BankFit, Facts } from '../design/calculate';
-import { monthName, type Design, type Entry } from '../design/types';
+import { packUnits, PAD_C, ventilation } from '../bank';
+import type { BankFit, Facts } from '../calculate';
+import type { Design, Entry } from '../document';
 import type { Pen } from '../figures';
+import { monthName } from '../units';
 import { choose, put, remedy, type Remedy, type Rule } from './finding';
 
 const isGuess = ({ from }: Entry) => from === 'guess';

@@ -1,4 +1,4 @@
-import type { Sheet } from '../design/sheets';
+import type { Sheet } from '../document';
 
 export interface Caution {
   hazard: string;

@@ -1,5 +1,5 @@
-import type { ArrayFacts, Facts } from '../design/calculate';
-import { ofArray, type Pen } from '../figures/figure';
+import type { ArrayFacts, Facts } from '../calculate';
+import { ofArray, type Pen } from '../figures';
 import type { FindingParts, Rule } from './finding';
 
 /** What is found of one array, if anything. */

@@ -1,8 +1,5 @@
-import type { Facts } from '../design/calculate';
-import type { Operation } from '../design/patch';
-import { withValueAt } from '../design/pointer';
-import type { Design } from '../design/types';
-import type { Sheet } from '../design/sheets';
+import type { Facts } from '../calculate';
+import { withValueAt, type Design, type Operation, type Sheet } from '../document';
 import type { Pen } from '../figures';
 
 /** stop: do not build this. look: look again. note: know this. */

@@ -1,22 +1,15 @@
-import {
-  calculate,
-  chosen,
-  fieldAt,
-  guess,
-  measured,
-  patternOf,
-  withValueAt,
-  FIELDS,
-  SHEETS,
-  type Design,
-} from '../design';
+import { calculate } from '../calculate';
+import { fieldAt, FIELDS, patternOf, SHEETS, withValueAt, type Design } from '../document';
 import { penFor } from '../figures';
+import { chosen, guess, measured } from '../job';
 import { moduleClass, sheetOfClass } from '../module';
-import { controllerClass, controllerOfClass } from '../strings';
+import { controllerClass, controllerOfClass, FAULT, LOSS } from '../strings';
 import { plainClimate } from '../testing/climates';
-import { CAUTIONS, arrangementSentence, findingsOf, type Finding } from '.';
-import { FAULT, LOSS } from '../strings';
 import { oneArray } from '../testing/dairy';
+import { findingsOf } from '.';
+import { CAUTIONS } from './cautions';
+import type { Finding } from './finding';
+import { arrangementSentence } from './strings';
 
 const dairy = oneArray();
 const pen = penFor('metric');

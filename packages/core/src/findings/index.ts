@@ -1,4 +1,4 @@
-import type { Facts } from '../design/calculate';
+import type { Facts } from '../calculate';
 import type { Pen } from '../figures';
 import { ARRAY_RULES } from './array';
 import { BANK_RULES } from './bank';

@@ -1,6 +1,6 @@
+import type { Facts } from '../calculate';
 import { atConditions, pointsOf } from '../curve';
-import type { Facts } from '../design/calculate';
-import { INPUT_LIMITS, type DcLimits, type InputLimit } from '../design/types';
+import { INPUT_LIMITS, type DcLimits, type InputLimit } from '../document';
 import { fitOf } from '../module';
 import { inputsOf, stringsOn } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';

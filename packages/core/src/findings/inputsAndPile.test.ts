@@ -1,21 +1,15 @@
-import {
-  calculate,
-  chosen,
-  clipPicture,
-  curvesPicture,
-  evaluate,
-  examples,
-  judge,
-  measured,
-  searchPile,
-  withValueAt,
-  type Design,
-} from '../design';
+import { calculate } from '../calculate';
+import { withValueAt, type Design } from '../document';
+import { evaluate, judge } from '../evaluate';
 import { penFor } from '../figures';
+import { chosen, examples, measured } from '../job';
+import { clipPicture, curvesPicture, searchPile } from '../pictures';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
-import { asksForALook, findingsOf, polesNeeded, tried, type Finding } from '.';
+import { findingsOf } from '.';
+import { asksForALook, tried, type Finding } from './finding';
+import { polesNeeded } from './inputs';
 
 const pen = penFor('metric');
 const climate = plainClimate(52.1, { lowestC: -44, highestC: 36 });

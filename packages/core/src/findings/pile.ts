@@ -1,7 +1,8 @@
+import type { ArrayFacts } from '../calculate';
 import type { UnfitReason } from '../curve';
-import type { ArrayFacts } from '../design/calculate';
-import type { Pen } from '../figures/figure';
-import { BRIGHT_SKY, stringFuseA, type PileFacts } from '../strings';
+import type { Pen } from '../figures';
+import { BRIGHT_SKY } from '../module';
+import { stringFuseA, type PileFacts } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
 import type { FindingParts, Rule } from './finding';
 

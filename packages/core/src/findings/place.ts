@@ -1,6 +1,6 @@
-import { monthName } from '../design/types';
-import { coldMargin, tightest } from '../design/verdict';
+import { coldMargin, tightest } from '../calculate';
 import { coefficientFactor } from '../module';
+import { monthName } from '../units';
 import { put, remedy, type Rule } from './finding';
 
 const noPlace: Rule = ({ design }) =>

@@ -1,19 +1,13 @@
 import fc from 'fast-check';
-import {
-  blankPlace,
-  calculate,
-  chosen,
-  evaluate,
-  withValueAt,
-  type Design,
-  type Obstacle,
-  type Stop,
-} from '../design';
+import { calculate } from '../calculate';
+import { withValueAt, type Design, type Obstacle, type Stop } from '../document';
+import { evaluate } from '../evaluate';
 import { penFor } from '../figures';
+import { blankPlace, chosen } from '../job';
 import { readSheet } from '../module';
 import { shadowOn } from '../sky';
-import { oneArray } from '../testing/dairy';
 import { plainClimate } from '../testing/climates';
+import { oneArray } from '../testing/dairy';
 import { findingsOf } from '.';
 
 const dairy = withValueAt(

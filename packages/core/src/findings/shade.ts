@@ -1,6 +1,6 @@
-import { monthName } from '../design/types';
-import { ofArray } from '../figures/figure';
+import { ofArray } from '../figures';
 import { shadowOn } from '../sky';
+import { monthName } from '../units';
 import { choose, remedy, type Rule } from './finding';
 
 /** Shade is worth a look from this share of a month in use, and a note from the lower one. */

@@ -1,10 +1,10 @@
-import { calculate, type ArrayFacts, type Facts } from '../design/calculate';
-import type { Pen } from '../figures/figure';
+import { calculate, type ArrayFacts, type Facts } from '../calculate';
+import type { Pen } from '../figures';
 import {
   CONTROLLER_CLASSES,
+  controllerOfClass,
   FAULT,
   LOSS,
-  controllerOfClass,
   sameArrangement,
   type Arrangement,
   type StringsResult,

@@ -1,4 +1,4 @@
-import { usesInOrder } from '../design/types';
+import { usesInOrder } from '../document';
 import { runningW } from '../loads';
 import { put, remedy, type Rule } from './finding';
 

@@ -1,21 +1,18 @@
 import {
-  blankUse,
-  chosen,
-  evaluate,
-  examples,
-  guess,
-  measured,
+  NO_PAINT,
+  painted,
   patched,
   problemsOf,
   withValueAt,
   type Bank,
   type Design,
   type Use,
-} from '../design';
-import { NO_PAINT, painted } from '../loads';
-import { oneArray } from '../testing/dairy';
+} from '../document';
+import { evaluate } from '../evaluate';
+import { blankUse, chosen, examples, guess, measured } from '../job';
 import { plainClimate } from '../testing/climates';
-import type { Finding } from '.';
+import { oneArray } from '../testing/dairy';
+import type { Finding } from './finding';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
 const dairy = oneArray();

@@ -1,6 +1,5 @@
-import { calculate, throughBankPct, type Facts } from '../design/calculate';
-import { atStage, stagesIn } from '../design/stages';
-import { usesInOrder, type Use } from '../design/types';
+import { calculate, throughBankPct, type Facts } from '../calculate';
+import { atStage, stagesIn, usesInOrder, type Use } from '../document';
 import { givenOf } from '../loads';
 import { choose, put, remedy, type FindingParts, type Rule } from './finding';
 

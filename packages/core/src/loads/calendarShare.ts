@@ -1,6 +1,5 @@
-import { daysByMonth } from '../climate/calendar';
-import type { Design, Use } from '../design/types';
-import { MONTH_DAYS } from '../sun';
+import type { Design, Use } from '../document';
+import { daysByMonth, MONTH_DAYS } from '../units';
 import { givenOf } from './given';
 
 /** How the days that a use runs on fall in the year. */

@@ -1,6 +1,5 @@
 import type { ClimateMonth } from '../climate';
-import { normalShare } from '../sky/daySequence';
-import { airAt } from '../sky/monthLight';
+import { airAt, normalShare } from '../sky';
 
 /** Spread of a day's temperatures from one day of a month to the next, K. Planning figure, common practice. */
 export const DAY_SPREAD_K = 3.5;

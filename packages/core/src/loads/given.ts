@@ -1,4 +1,4 @@
-import type { GivenKey, Use, UseForm } from '../design/types';
+import type { GivenKey, Use, UseForm } from '../document';
 
 /** What a figure that was not given is taken as. Common practice. */
 export const USUAL_GIVEN: Readonly<Record<GivenKey, number>> = {

@@ -1,4 +1,4 @@
-import type { UseGroup } from '../design/types';
+import type { UseGroup } from '../document';
 
 /** Words that people name uses by, most telling first. */
 const WORDS: readonly (readonly [RegExp, UseGroup])[] = [

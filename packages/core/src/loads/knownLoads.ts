@@ -1,5 +1,5 @@
 import type { ClimateMonth } from '../climate';
-import type { Design } from '../design/types';
+import type { Design } from '../document';
 import { computeLoads, type Extras, type Loads } from './loads';
 
 interface Known {

@@ -1,5 +1,9 @@
-import { FIELDS, JOB_KINDS, isDesign, blankDesign, useFromLibrary } from '../design';
-import { USE_LIBRARY, computeLoads, groupOf, libraryFor, useDay } from '.';
+import { FIELDS, isDesign, JOB_KINDS } from '../document';
+import { blankDesign, useFromLibrary } from '../job';
+import { groupOf } from './groups';
+import { libraryFor, USE_LIBRARY } from './library';
+import { computeLoads } from './loads';
+import { useDay } from './useDay';
 
 /** Watts of household things as two public lists give them, both from memory: US Department of Energy; EU ecodesign and common plates. */
 const PUBLIC: readonly [id: string, doe: readonly [number, number], other: readonly [number, number]][] = [

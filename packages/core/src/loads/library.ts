@@ -1,5 +1,12 @@
-import type { GivenKey, JobKind, Priority, UseForm, UseGroup } from '../design/types';
-import { NO_PAINT, painted } from './paint';
+import {
+  NO_PAINT,
+  painted,
+  type GivenKey,
+  type JobKind,
+  type Priority,
+  type UseForm,
+  type UseGroup,
+} from '../document';
 
 /** A use as it usually is: where to begin, not what yours takes. */
 export interface TypicalUse {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { atStage, blankDesign, blankUse, chosen, stagesIn, type Design, type Use } from '../design';
-import { NO_PAINT, computeLoads, painted } from '.';
+import { atStage, NO_PAINT, painted, stagesIn, type Design, type Use } from '../document';
+import { blankDesign, blankUse, chosen } from '../job';
+import { computeLoads } from './loads';
 
 function withUses(...uses: Partial<Use>[]): Design {
   const design = blankDesign({ name: 'Loads', kind: 'cabin', units: 'metric', busVolts: 12 });

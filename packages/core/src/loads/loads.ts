@@ -1,6 +1,5 @@
 import type { ClimateMonth } from '../climate';
-import { usesInOrder, type Design, type Leg, type Use } from '../design/types';
-import { CELLS } from './paint';
+import { CELLS, usesInOrder, type Design, type Leg, type Use } from '../document';
 import type { UseDay } from './useDay';
 import { contextOf, useYear, type UseRow } from './useYear';
 

@@ -1,4 +1,4 @@
-import { readSeries } from '.';
+import { readSeries } from './series';
 
 const hours = (count: number, value: (hour: number) => number, start = Date.UTC(2026, 6, 1)) =>
   Array.from({ length: count }, (_, i) => {

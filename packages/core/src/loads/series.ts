@@ -1,5 +1,5 @@
-import type { MeasuredSeries } from '../design/types';
-import { readNumber } from '../units/readNumber';
+import type { MeasuredSeries } from '../document';
+import { readNumber } from '../units';
 
 export type SeriesUnit = 'W' | 'kW' | 'Wh' | 'kWh' | 'total';
 export type SeriesReading =

@@ -2,21 +2,13 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'fflate';
 import fc from 'fast-check';
-import { blankUse, chosen, type GivenKey, type Use } from '../design';
 import type { ClimateMonth } from '../climate';
+import { CELLS, NO_PAINT, painted, type GivenKey, type Use } from '../document';
+import { blankUse, chosen } from '../job';
 import { readWeather } from '../weather';
-import {
-  CELLS,
-  NO_PAINT,
-  USE_FORMS,
-  degreesByHour,
-  heatingWh,
-  painted,
-  pumpingWh,
-  runningW,
-  startingW,
-  useDay,
-} from '.';
+import { degreesByHour } from './degrees';
+import { USE_FORMS } from './given';
+import { heatingWh, pumpingWh, runningW, startingW, useDay } from './useDay';
 
 const use = (parts: Partial<Use>, given: Partial<Record<GivenKey, number>> = {}): Use => ({
   ...blankUse(1),

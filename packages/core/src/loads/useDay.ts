@@ -1,8 +1,7 @@
 import type { ClimateMonth } from '../climate';
-import type { Use } from '../design/types';
+import { CELLS, paintedHours, type Use } from '../document';
 import { degreesByHour } from './degrees';
 import { givenOf, USE_FORMS } from './given';
-import { CELLS, paintedHours } from './paint';
 
 const GRAVITY = 9.80665;
 const WH_PER_LITRE_KELVIN = 1.163;

@@ -1,5 +1,5 @@
 import type { ClimateMonth } from '../climate';
-import type { Design, Supply, Use, UseGroup } from '../design/types';
+import type { Design, Supply, Use, UseGroup } from '../document';
 import { daysInYear, eventDays } from './calendarShare';
 import { runningW, sameAllYear, startingW, useDay, type UseDay } from './useDay';
 

@@ -9,7 +9,7 @@ import {
   type Section,
   type Series,
 } from '../curve';
-import { BRIGHT_SKY } from '../strings/fit';
+import { BRIGHT_SKY } from '../module';
 import type { Door, Sort, StringOf } from './types';
 
 /** Volts at which currents are kept: between the ends of a door's window. */

@@ -9,8 +9,10 @@ import {
   type FiveParameters,
   type ParallelSolved,
 } from '../curve';
+import { ownKWh } from './doorValue';
+import { bestMix, searchMix, valueOf } from './search';
+import type { Door, Sort, StringOf } from './types';
 import { readCsv, relative } from '../../fixtures/read';
-import { bestMix, ownKWh, searchMix, valueOf, type Door, type Sort, type StringOf } from '.';
 
 // the same three invented modules as the curves are checked with
 const FIVES = readCsv('modules.csv').map((row): FiveParameters => ({

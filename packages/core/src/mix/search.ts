@@ -1,4 +1,4 @@
-import { BRIGHT_SKY } from '../strings/fit';
+import { BRIGHT_SKY } from '../module';
 import { DoorValue, ownKWh } from './doorValue';
 import type { Door, MixPlan, MixResult, Sort, StringOf, Wiring } from './types';
 

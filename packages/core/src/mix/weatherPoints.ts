@@ -1,6 +1,6 @@
-import { MONTH_DAYS } from '../sun';
 import type { ModuleNumbers } from '../module';
-import { STEPS, STEP_H, type PlaneMonth } from '../sky';
+import { STEP_H, STEPS, type PlaneMonth } from '../sky';
+import { MONTH_DAYS } from '../units';
 import type { WeatherPoint } from './types';
 
 /** Edges of the light that is gathered into one point, W/m². */

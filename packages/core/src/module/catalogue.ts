@@ -1,4 +1,4 @@
-import type { Entry, ModuleSheet } from '../design/types';
+import type { Entry, ModuleSheet } from '../document';
 
 export interface ModuleClass {
   id: string;

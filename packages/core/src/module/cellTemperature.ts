@@ -1,4 +1,4 @@
-import type { Mounting } from '../design/types';
+import type { Mounting } from '../document';
 
 export interface MountingClass {
   name: string;

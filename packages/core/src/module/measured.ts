@@ -1,4 +1,4 @@
-import type { Piece } from '../design/types';
+import type { Piece } from '../document';
 import type { ModuleNumbers } from './sheet';
 
 /** What a meter said of one panel, brought to standard conditions. */

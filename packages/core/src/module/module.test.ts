@@ -1,13 +1,8 @@
 import fc from 'fast-check';
 import { readCsv } from '../../fixtures/read';
-import {
-  COLD_FACTORS,
-  MODULE_CLASSES,
-  codeTableFactor,
-  coefficientFactor,
-  faimanCellC,
-  nominalCellC,
-} from '.';
+import { MODULE_CLASSES } from './catalogue';
+import { faimanCellC, nominalCellC } from './cellTemperature';
+import { codeTableFactor, coefficientFactor, COLD_FACTORS } from './coldVoltage';
 
 describe('cell temperature', () => {
   it.each(readCsv('cell-temperature.csv'))('agrees with pvlib at $poaWm2 W/m², $airC °C', (row) => {

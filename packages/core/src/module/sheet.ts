@@ -1,4 +1,4 @@
-import type { Entry, ModuleSheet } from '../design/types';
+import type { Entry, ModuleSheet } from '../document';
 
 /** The data sheet as numbers; missing coefficients are replaced and named. */
 export interface ModuleNumbers {

@@ -1,4 +1,5 @@
-import { moduleClass, readSheetRows, readSheetText, sheetOfClass, writeSheetsCsv, writeSheetsJson } from '.';
+import { moduleClass, sheetOfClass } from './catalogue';
+import { readSheetRows, readSheetText, writeSheetsCsv, writeSheetsJson } from './sheetText';
 
 const asObject = (text: string, column = 0) =>
   Object.fromEntries(readSheetText(text, column).readings.map(({ key, value }) => [key, value]));

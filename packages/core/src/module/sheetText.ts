@@ -1,4 +1,4 @@
-import type { ModuleSheet } from '../design/types';
+import type { ModuleSheet } from '../document';
 import { readNumber } from '../units';
 
 /** Figures of a module's data sheet that a text may hold, in the order they are told in. */

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import {
-  DAY_PROBABILITIES,
   darkRuns,
+  DAY_PROBABILITIES,
   daySequence,
   normalShare,
   rankByClearness,
   rankByQuantiles,
   seededRandom,
-} from '.';
+} from './daySequence';
 
 /** A changeable winter: a tenth of the days below a quarter of the mean. */
 const QUANTILES = [0.14, 0.2, 0.26, 0.42, 0.6, 0.78, 0.96, 1.14, 1.32, 1.5, 1.7, 1.82, 1.9];

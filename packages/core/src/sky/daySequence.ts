@@ -1,4 +1,5 @@
-import { MONTH_DAYS, spreadOfDays } from '../sun';
+import { spreadOfDays } from '../sun';
+import { MONTH_DAYS } from '../units';
 
 /** Probabilities at which a place's own quantiles of daily light are given. */
 export const DAY_PROBABILITIES = [

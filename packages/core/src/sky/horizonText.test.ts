@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { horizonAt, readHorizon, writeHorizon } from '.';
+import { readHorizon, writeHorizon } from './horizonText';
+import { horizonAt } from './skyline';
 
 const points = (text: string) => {
   const reading = readHorizon(text);

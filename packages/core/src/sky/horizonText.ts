@@ -1,6 +1,6 @@
-import { readNumber } from '../units/readNumber';
+import { HORIZON_STEP_DEG } from '../document';
 import { turn } from '../sun';
-import { HORIZON_STEP_DEG } from './skyline';
+import { readNumber } from '../units';
 
 export type HorizonReading =
   { ok: true; points: Record<string, number>; read: number } | { ok: false; problems: string[] };

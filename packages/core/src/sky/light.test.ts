@@ -1,9 +1,11 @@
 import fc from 'fast-check';
-import { MEAN_DAYS, MONTH_DAYS, dailyExtraterrestrial } from '../sun';
-import type { SkyModel } from '../design';
-import { readCsv, readJson, relative } from '../../fixtures/read';
+import type { SkyModel } from '../document';
+import { dailyExtraterrestrial, MEAN_DAYS } from '../sun';
 import { skyOf } from '../testing/climates';
-import { STEPS, STEP_H, ashraeModifier, lightOnPlane, martinRuiz, monthLight, sunDay } from '.';
+import { MONTH_DAYS } from '../units';
+import { monthLight, STEP_H, STEPS, sunDay } from './monthLight';
+import { ashraeModifier, lightOnPlane, martinRuiz } from './plane';
+import { readCsv, readJson, relative } from '../../fixtures/read';
 
 interface YearReference {
   latDeg: number;

@@ -1,8 +1,6 @@
 import type { PlaceClimate } from '../climate';
-import type { SkyModel } from '../design/types';
+import type { SkyModel } from '../document';
 import {
-  MEAN_DAYS,
-  SOLAR_CONSTANT,
   airMass,
   circumsolar,
   cosDeg,
@@ -11,14 +9,16 @@ import {
   erbsHourlyDiffuse,
   globalHourShare,
   ineichen,
+  MEAN_DAYS,
   perezCoefficients,
   pressureAt,
   sinDeg,
+  SOLAR_CONSTANT,
   spreadOfDays,
   sunsetHourAngle,
   turn,
 } from '../sun';
-import { remember } from './remember';
+import { remember } from '../memo';
 
 /** Steps in a day: one every twenty minutes, 5° of hour angle. */
 export const STEPS = 72;

@@ -1,10 +1,10 @@
 import type { PlaceClimate, ResolvedClimate } from '../climate';
-import type { ArrayPlan, Season, SkyModel } from '../design/types';
-import { MOUNTINGS, faimanCellC, type ModuleNumbers } from '../module';
+import type { ArrayPlan, Season, SkyModel } from '../document';
+import { faimanCellC, MOUNTINGS, type ModuleNumbers } from '../module';
 import { turn } from '../sun';
-import { STEPS, STEP_H, airAt, clearLight, monthLight, solarHourOf, sunDay } from './monthLight';
+import { airAt, clearLight, monthLight, solarHourOf, STEP_H, STEPS, sunDay } from './monthLight';
 import { lightOnPlane, type Plane, type Screen } from './plane';
-import { remember } from './remember';
+import { remember } from '../memo';
 import { shadowKey, shadowOn } from './shadow';
 import { beamThrough, isOpen, openSky, rowsLeft, rowsSky } from './skyline';
 

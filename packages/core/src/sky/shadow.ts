@@ -1,7 +1,7 @@
 import { atConditions, partOf, section, series, solveParallel, STANDARD, type Series } from '../curve';
-import type { ArrayPlan } from '../design/types';
+import type { ArrayPlan } from '../document';
 import { fitOf, type ModuleNumbers } from '../module';
-import { remember } from './remember';
+import { remember } from '../memo';
 
 /** Share of an array's beam output that a shadow over a part of its width takes, 0–1 of 0–1. */
 export type ShadowTakes = (part: number) => number;

@@ -1,22 +1,11 @@
 import fc from 'fast-check';
-import { blankArray, chosen, type ArrayPlan, type Obstacle, type Skyline } from '../design';
 import { resolveClimate } from '../climate';
+import type { ArrayPlan, Obstacle, PlaneKind, Skyline } from '../document';
+import { blankArray, blankPlace, chosen } from '../job';
 import { readSheet } from '../module';
-import { blankPlace, type PlaneKind } from '../design';
 import { plainClimate } from '../testing/climates';
-import {
-  beamThrough,
-  computePlaneYear,
-  horizonAt,
-  isOpen,
-  openSky,
-  outlineOf,
-  planeIn,
-  rowShade,
-  rowsLeft,
-  rowsSky,
-  seasonOf,
-} from '.';
+import { computePlaneYear, planeIn, seasonOf } from './planeYear';
+import { beamThrough, horizonAt, isOpen, openSky, outlineOf, rowShade, rowsLeft, rowsSky } from './skyline';
 
 const obstacle = (
   parts: Partial<Record<'azimuth' | 'distance' | 'height' | 'bottom' | 'width', number>>,

@@ -1,11 +1,10 @@
-import type { Obstacle, Rows, Skyline } from '../design/types';
+import { HORIZON_STEP_DEG } from '../document';
+import type { Obstacle, Rows, Skyline } from '../document';
 import { clamp, cosDeg, sinDeg, tanDeg, turn } from '../sun';
-import { remember } from './remember';
 import type { Plane } from './plane';
+import { remember } from '../memo';
 import { usualTakes, type ShadowTakes } from './shadow';
 
-/** The painted horizon has a point every so many degrees of azimuth. */
-export const HORIZON_STEP_DEG = 5;
 export const HORIZON_POINTS = 360 / HORIZON_STEP_DEG;
 
 /** Height of the painted horizon at an azimuth, degrees, straight between points. */

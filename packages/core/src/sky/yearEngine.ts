@@ -1,4 +1,4 @@
-import { SOLAR_CONSTANT, circumsolar, cosDeg, eccentricity, sinDeg, sunPosition } from '../sun';
+import { circumsolar, cosDeg, eccentricity, sinDeg, SOLAR_CONSTANT, sunPosition } from '../sun';
 
 /** The sun over a run of equal steps, as typed arrays. */
 export interface SunSeries {

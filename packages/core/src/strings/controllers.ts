@@ -1,4 +1,4 @@
-import type { Controller, ControllerKind, Entry } from '../design/types';
+import type { Controller, ControllerKind, Entry } from '../document';
 
 export interface ControllerClass {
   id: string;

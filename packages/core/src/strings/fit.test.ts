@@ -1,15 +1,15 @@
 import fc from 'fast-check';
+import { CONTROLLER_CLASSES } from './controllers';
 import {
-  CONTROLLER_CLASSES,
-  FAULT,
-  LOSS,
   backFedAmps,
+  FAULT,
   fitStrings,
+  LOSS,
   stringFuseA,
   tryArrangement,
   type ControllerWindow,
   type PanelAtExtremes,
-} from '.';
+} from './fit';
 
 const panel: PanelAtExtremes = {
   coldVocV: 40.78,

@@ -1,8 +1,7 @@
+import { BRIGHT_SKY } from '../module';
+
 /** Most the search tries. */
 export const MOST = { series: 20, parallel: 10, inputs: 8 } as const;
-
-/** Irradiance above standard conditions. @source NEC 690.8(A) */
-export const BRIGHT_SKY = 1.25;
 
 /** What one panel does at the job's extremes. */
 export interface PanelAtExtremes {

@@ -1,5 +1,5 @@
 import type { BankResult } from '../bank';
-import type { Controller, InputLimit } from '../design/types';
+import type { Controller, InputLimit } from '../document';
 
 /** What one input of a controller asks of the strings on it. */
 export interface InputWindow {

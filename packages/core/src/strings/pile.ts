@@ -1,40 +1,32 @@
 import type { BankResult } from '../bank';
 import type { RecordTemperature } from '../climate';
 import {
-  STANDARD,
   atConditions,
   partOf,
   pointsOf,
   section,
   series,
   solveParallel,
+  STANDARD,
   type FiveParameters,
   type ParallelSolved,
   type Series,
   type UnfitReason,
 } from '../curve';
-import { inOrder, type ArrayPlan, type Pile } from '../design/types';
+import { inOrder, type ArrayPlan, type Pile } from '../document';
 import { valueOf, type Door, type Sort, type StringOf, type WeatherPoint, type Wiring } from '../mix';
 import {
-  MOUNTINGS,
   asMeasured,
+  BRIGHT_SKY,
   fitOf,
+  MOUNTINGS,
   readSheet,
   toStandard,
   type MeasuredPanel,
   type ModuleNumbers,
 } from '../module';
-import { remember } from '../sky/remember';
-import {
-  BRIGHT_SKY,
-  FAULT,
-  LOSS,
-  MOST,
-  backFedAmps,
-  stringFuseA,
-  type Arrangement,
-  type PanelAtExtremes,
-} from './fit';
+import { remember } from '../memo';
+import { backFedAmps, FAULT, LOSS, MOST, stringFuseA, type Arrangement, type PanelAtExtremes } from './fit';
 import type { InputWindow } from './inputs';
 import { coldSchools, panelAtExtremes, type Berth, type StringsResult } from './strings';
 

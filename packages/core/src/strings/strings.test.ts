@@ -1,8 +1,11 @@
-import { calculate, chosen, measured, withValueAt, type Design } from '../design';
+import { calculate } from '../calculate';
+import { withValueAt, type Design } from '../document';
+import { chosen, measured } from '../job';
 import { codeTableFactor } from '../module';
 import { plainClimate } from '../testing/climates';
-import { pulseWidthUse, sameArrangement } from '.';
 import { oneArray } from '../testing/dairy';
+import { pulseWidthUse } from './pulseWidth';
+import { sameArrangement } from './strings';
 
 const dairy = oneArray();
 const strings = (design: Design = dairy) => calculate(design, plainClimate()).arrays[0]!.strings!;

@@ -1,6 +1,6 @@
 import type { RecordTemperature } from '../climate';
-import type { ArrayPlan } from '../design/types';
-import { MOUNTINGS, codeTableFactor, coefficientFactor, type ModuleNumbers } from '../module';
+import type { ArrayPlan } from '../document';
+import { codeTableFactor, coefficientFactor, MOUNTINGS, type ModuleNumbers } from '../module';
 import {
   backFedAmps,
   fitStrings,

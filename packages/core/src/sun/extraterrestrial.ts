@@ -1,11 +1,10 @@
-import { RAD, acosDeg, clamp, cosDeg, sinDeg, tanDeg } from './angles';
+import { acosDeg, clamp, cosDeg, RAD, sinDeg, tanDeg } from './angles';
 
 /** @source Gueymard 2018, Solar Energy 168: 1361.1 W/m² */
 export const SOLAR_CONSTANT = 1361.1;
 
 /** Day of the month whose declination is nearest the month's mean. @source Klein 1977, Solar Energy 19 */
 export const MEAN_DAYS = [17, 47, 75, 105, 135, 162, 198, 228, 258, 288, 318, 344] as const;
-export const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
 
 /** Square of the mean over the actual distance to the sun. @source Spencer 1971 */
 export function eccentricity(dayOfYear: number): number {

@@ -1,4 +1,4 @@
-import { RAD, cosDeg, sinDeg } from './angles';
+import { cosDeg, RAD, sinDeg } from './angles';
 
 /**
  * Share of a mean day's global irradiation that falls in the hour round `hourAngleDeg`.

@@ -1,4 +1,4 @@
-import { RAD, acosDeg, asinDeg, cosDeg, sinDeg, tanDeg, turn } from './angles';
+import { acosDeg, asinDeg, cosDeg, RAD, sinDeg, tanDeg, turn } from './angles';
 
 export interface SunPosition {
   /** True zenith angle of the sun's centre, no refraction, seen from the surface. */

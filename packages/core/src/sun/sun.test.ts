@@ -1,26 +1,19 @@
 import { Body, Equator, Horizon, Observer } from 'astronomy-engine';
 import fc from 'fast-check';
 import { readCsv, relative } from '../../fixtures/read';
+import { airMass, ineichen, pressureAt } from './clearSky';
+import { erbsHourlyDiffuse, spreadOfDays } from './decomposition';
 import {
-  SOLAR_CONSTANT,
-  airMass,
-  circumsolar,
   dailyExtraterrestrial,
   declinationOfDay,
-  diffuseHourShare,
   eccentricity,
-  erbsHourlyDiffuse,
   extraterrestrialBetween,
-  globalHourShare,
-  hayDavies,
-  incidenceDeg,
-  ineichen,
-  perezCoefficients,
-  pressureAt,
-  spreadOfDays,
-  sunPosition,
+  SOLAR_CONSTANT,
   sunsetHourAngle,
-} from '.';
+} from './extraterrestrial';
+import { diffuseHourShare, globalHourShare } from './meanDay';
+import { incidenceDeg, sunPosition } from './position';
+import { circumsolar, hayDavies, perezCoefficients } from './transposition';
 
 const angleBetween = (a: number, b: number) => Math.abs(((a - b + 540) % 360) - 180);
 const dayOfYear = (utc: string) => {

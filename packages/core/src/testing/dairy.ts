@@ -1,4 +1,5 @@
-import { examples, type Design } from '../design';
+import type { Design } from '../document';
+import { examples } from '../job';
 
 /** The dairy with its ground rack alone, under an open sky: one array, to break one thing at a time. */
 export function oneArray(design: Design = examples()[1]!.design): Design {

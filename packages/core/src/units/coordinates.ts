@@ -1,5 +1,5 @@
-import { readNumber } from './readNumber';
 import { formatNumber } from './display';
+import { readNumber } from './readNumber';
 
 export type CoordinateReading = { ok: true; value: number } | { ok: false; message: string };
 type Axis = 'latitude' | 'longitude';

@@ -1,5 +1,5 @@
 import { fromStored } from './convert';
-import { QUANTITIES, defaultUnit, type Quantity, type UnitSystem } from './quantities';
+import { defaultUnit, QUANTITIES, type Quantity, type UnitSystem } from './quantities';
 
 const THIN = '\u2009';
 const MINUS = '−';

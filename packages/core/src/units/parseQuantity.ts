@@ -1,6 +1,6 @@
 import * as D from './dimensions';
-import { combine, dimensionName, sameDimension, type Dimension } from './dimensions';
 import { toStored } from './convert';
+import { combine, dimensionName, sameDimension, type Dimension } from './dimensions';
 import { QUANTITIES, type Quantity } from './quantities';
 import { readNumber } from './readNumber';
 import { findUnit } from './unitTable';

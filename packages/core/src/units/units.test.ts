@@ -1,20 +1,10 @@
 import fc from 'fast-check';
-import {
-  QUANTITIES,
-  defaultUnit,
-  displayEntered,
-  displayFigure,
-  formatNumber,
-  fromStored,
-  joined,
-  parseCoordinate,
-  parsePlace,
-  parseQuantity,
-  readNumber,
-  toStored,
-  unitsOf,
-  type Quantity,
-} from '.';
+import { fromStored, toStored } from './convert';
+import { parseCoordinate, parsePlace } from './coordinates';
+import { displayEntered, displayFigure, formatNumber, joined } from './display';
+import { parseQuantity } from './parseQuantity';
+import { defaultUnit, QUANTITIES, unitsOf, type Quantity } from './quantities';
+import { readNumber } from './readNumber';
 
 const read = (text: string, quantity: Quantity, unit = defaultUnit(quantity, 'metric')) =>
   parseQuantity(text, quantity, unit);

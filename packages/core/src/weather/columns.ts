@@ -1,6 +1,6 @@
+import { readNumber } from '../units';
 import { emptyYear, hourIndex } from './hours';
 import { cellsOf, type StationReading, type WeatherProblem } from './station';
-import { readNumber } from '../units/readNumber';
 
 export type Role = 'time' | 'date' | 'hour' | 'ghi' | 'dni' | 'dhi' | 'air' | 'wind' | 'none';
 export type TimeMeans = 'start' | 'middle' | 'end';

@@ -1,6 +1,6 @@
-import { dayIndex } from '../climate/calendar';
+import { sunSeries, type SunSeries } from '../sky';
 import { clamp, erbsHourlyDiffuse } from '../sun';
-import { sunSeries, type SunSeries } from '../sky/yearEngine';
+import { dayIndex } from '../units';
 
 export const HOURS = 8760;
 

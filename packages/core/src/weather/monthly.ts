@@ -1,6 +1,5 @@
-import type { Weather } from '../design/types';
-import { MONTH_DAYS } from '../sun';
-import { readNumber } from '../units/readNumber';
+import type { Weather } from '../document';
+import { MONTH_DAYS, readNumber } from '../units';
 import { cellsOf, type WeatherProblem } from './station';
 
 export type MonthlyReading = { ok: true; weather: Weather } | { ok: false; problems: WeatherProblem[] };

@@ -1,4 +1,4 @@
-import type { Weather } from '../design/types';
+import type { Weather } from '../document';
 import { previewHourly, readHourly, type HourlyPreview, type Mapping } from './columns';
 import { decodeText } from './decode';
 import { readMonthly } from './monthly';

@@ -1,7 +1,7 @@
-import { MONTH_DAYS } from '../sun';
-import type { Weather, WeatherKind } from '../design/types';
+import type { Weather, WeatherKind } from '../document';
 import { circumsolar } from '../sun';
-import { LEAST_COVERED, completed, type HourlyYear } from './hours';
+import { MONTH_DAYS } from '../units';
+import { completed, LEAST_COVERED, type HourlyYear } from './hours';
 
 const HALF_HOURS = 48;
 

@@ -2,13 +2,16 @@ import { gunzipSync, gzipSync, strToU8 } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { resolveClimate } from '../climate';
-import { blankPlace, chosen, examples, problemsOf, withValueAt, type Weather } from '../design';
+import { problemsOf, withValueAt, type Weather } from '../document';
+import { blankPlace, chosen, examples } from '../job';
 import { faimanCellC } from '../module';
-import { STEPS, STEP_H, lightOnPlane, monthLight, planeSeries, sunDay, sunSeries } from '../sky';
+import { lightOnPlane, monthLight, planeSeries, STEP_H, STEPS, sunDay, sunSeries } from '../sky';
 import { sunPosition } from '../sun';
 import { plainClimate } from '../testing/climates';
+import { completed, HOURS } from './hours';
+import { readWeather, type WeatherReading } from './read';
+import { readEpw, readTmy, type StationReading } from './station';
 import { readJson, relative } from '../../fixtures/read';
-import { HOURS, completed, readEpw, readTmy, readWeather, type StationReading, type WeatherReading } from '.';
 
 const bytesOf = (name: string) =>
   new Uint8Array(readFileSync(join(__dirname, '../../fixtures/weather', name)));

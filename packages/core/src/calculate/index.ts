@@ -1,0 +1,3 @@
+export * from './bestTiltOf';
+export * from './calculate';
+export * from './margins';

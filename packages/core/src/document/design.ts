@@ -1,0 +1,66 @@
+import type { UnitSystem } from '../units';
+import type { ArrayPlan } from './array';
+import type { Bank } from './bank';
+import type { Controller, DcLimits } from './controller';
+import type { Entry } from './entry';
+import type { Place, Stop } from './place';
+import type { Happening, Use } from './use';
+
+export type JobKind = 'cabin' | 'homestead' | 'shed' | 'trailer' | 'boat';
+
+export type BusVolts = 12 | 24 | 48;
+
+export type Service = 'ordinary' | 'critical';
+
+export type SkyModel = 'hay-davies' | 'perez' | 'isotropic';
+
+export type House = 'low' | 'usual' | 'full';
+
+/** A finding that someone has looked at, and why it may stand. */
+export interface Acknowledgement {
+  reason: string;
+  /** The day, as 2026-05-01. */
+  on: string;
+  /** What the finding said then: when it says something else, it asks again. */
+  sentence: string;
+}
+
+export interface Design {
+  version: number;
+  name: string;
+  kind: JobKind;
+  units: UnitSystem;
+  busVolts: BusVolts;
+  /** Inverter and wiring between bank and uses. */
+  supply: {
+    inverterEfficiency: Entry;
+    inverterIdle: Entry;
+    inverterHours: Entry;
+    dcEfficiency: Entry;
+    /** Two legs where AC is split-phase. */
+    split: boolean;
+  };
+  /** How many people a day is for, and which house sizes the job. */
+  people: Record<House, Entry> & { sizes: House };
+  /** How long a visit lasts, and how many there are a month. */
+  visits: { stay: Entry; perMonth: Entry };
+  events: Record<string, Happening>;
+  uses: Record<string, Use>;
+  place: Place;
+  /** Where it is otherwise, for a job that moves; the days no stop covers are at `place`. */
+  stops: Record<string, Stop>;
+  bank: Bank;
+  /** How the arrays are sized and reckoned. */
+  energy: { service: Service; throughBank: Entry; sky: SkyModel };
+  arrays: Record<string, ArrayPlan>;
+  controllers: Record<string, Controller>;
+  dc: DcLimits;
+  /** What typical controllers cost, by their class, in the money one pays with. */
+  controllerPrices: Record<string, Entry>;
+  /** By the id of the finding. */
+  acknowledged: Record<string, Acknowledgement>;
+}
+
+export const JOB_KINDS: readonly JobKind[] = ['cabin', 'homestead', 'shed', 'trailer', 'boat'];
+
+export const BUS_VOLTS: readonly BusVolts[] = [12, 24, 48];

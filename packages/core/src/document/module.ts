@@ -1,0 +1,16 @@
+import type { Entry } from './entry';
+
+export interface ModuleSheet {
+  label: string;
+  pmax: Entry;
+  voc: Entry;
+  isc: Entry;
+  vmp: Entry;
+  imp: Entry;
+  betaVoc: Entry | null;
+  alphaIsc: Entry | null;
+  gammaPmax: Entry | null;
+  maxFuse: Entry | null;
+  /** Parts of the panel with a bypass diode each. */
+  sections: Entry;
+}

@@ -1,0 +1,48 @@
+import type { Entry } from './entry';
+
+const unescape = (key: string) => key.replace(/~1/g, '/').replace(/~0/g, '~');
+export const escapeKey = (key: string) => key.replace(/~/g, '~0').replace(/\//g, '~1');
+
+export function keysOf(path: string): string[] {
+  return path === '' ? [] : path.slice(1).split('/').map(unescape);
+}
+
+/** What stands at a JSON pointer, or undefined. */
+export function valueAt(document: unknown, path: string): unknown {
+  let here: unknown = document;
+  for (const key of keysOf(path)) {
+    if (typeof here !== 'object' || here === null || !Object.hasOwn(here, key)) return undefined;
+    here = (here as Record<string, unknown>)[key];
+  }
+  return here;
+}
+
+/** A copy with `value` at the pointer; what does not lie on the way is shared. Undefined removes the key. */
+export function withValueAt<T>(document: T, path: string, value: unknown): T {
+  return withKeys(document, keysOf(path), value) as T;
+}
+
+function withKeys(here: unknown, [key, ...rest]: string[], value: unknown): unknown {
+  if (key === undefined) return value;
+  const copy: Record<string, unknown> = { ...(here as Record<string, unknown>) };
+  const next = rest.length === 0 ? value : withKeys(copy[key] ?? {}, rest, value);
+  if (next === undefined) delete copy[key];
+  else copy[key] = next;
+  return copy;
+}
+
+export function isEntry(value: unknown): value is Entry {
+  return typeof value === 'object' && value !== null && 'value' in value && 'from' in value;
+}
+
+export function entryAt(document: unknown, path: string): Entry | undefined {
+  const value = valueAt(document, path);
+  return isEntry(value) ? value : undefined;
+}
+
+/** Every entered figure of the document with its pointer. */
+export function entriesOf(document: unknown, path = ''): [path: string, entry: Entry][] {
+  if (isEntry(document)) return [[path, document]];
+  if (typeof document !== 'object' || document === null || Array.isArray(document)) return [];
+  return Object.entries(document).flatMap(([key, value]) => entriesOf(value, `${path}/${escapeKey(key)}`));
+}

@@ -1,0 +1,327 @@
+import Joi from 'joi';
+import { dayIndex } from '../units';
+import { HORIZON_STEP_DEG } from './array';
+import { INPUT_LIMITS } from './controller';
+import type { Design } from './design';
+import { fieldAt, FIELDS } from './fields';
+import type { FieldSpec } from './fields/kit';
+import type { Pile } from './pile';
+import { USE_GROUPS } from './use';
+import { CURRENT_VERSION } from './version';
+
+const SOURCES = ['guess', 'catalogue', 'measured', 'chosen'] as const;
+const name = Joi.string().trim().max(120);
+
+function entry(spec: FieldSpec): Joi.ObjectSchema {
+  const value = Joi.number().min(spec.min).max(spec.max).required();
+  return Joi.object({
+    value: (spec.integer ? value.integer() : value).label(spec.label),
+    from: Joi.string()
+      .valid(...SOURCES)
+      .required(),
+    unit: Joi.string().max(12),
+  });
+}
+
+/** Keys of one object of the design, by the pattern they share in the table of fields. */
+function entries(pattern: string, optional: readonly string[] = []): Record<string, Joi.Schema> {
+  const keys: Record<string, Joi.Schema> = {};
+  for (const [path, spec] of Object.entries(FIELDS)) {
+    const key = path.startsWith(`${pattern}/`) ? path.slice(pattern.length + 1) : '';
+    if (key === '' || key.includes('/')) continue;
+    keys[key] = optional.includes(key) ? entry(spec).allow(null).required() : entry(spec).required();
+  }
+  return keys;
+}
+
+/** The same where each may be left out. */
+function sparse(pattern: string): Record<string, Joi.Schema> {
+  return Object.fromEntries(
+    Object.entries(entries(pattern)).map(([key, schema]) => [key, schema.optional()] as const),
+  );
+}
+
+function monthly(pattern: string): Joi.ObjectSchema {
+  const spec = FIELDS[pattern];
+  return Joi.object()
+    .pattern(/^([1-9]|1[0-2])$/, spec ? entry(spec) : Joi.forbidden())
+    .required();
+}
+
+const position = Joi.number().required();
+const id = /^[a-z0-9-]{1,40}$/;
+const monthList = Joi.array().items(Joi.number().integer().min(1).max(12)).unique().max(12).required();
+
+const useSchema = Joi.object({
+  name: name.allow('').required(),
+  position: Joi.number().required(),
+  months: monthList,
+  supply: Joi.string().valid('ac', 'dc').required(),
+  priority: Joi.string().valid('must', 'should', 'surplus').required(),
+  ...entries('/uses/*'),
+  group: Joi.string()
+    .valid(...Object.keys(USE_GROUPS))
+    .required(),
+  form: Joi.string()
+    .valid('watts', 'amps', 'meter', 'label', 'pump', 'water', 'vehicle', 'heating', 'cooling', 'series')
+    .required(),
+  given: Joi.object(sparse('/uses/*/given')).required(),
+  paint: Joi.object()
+    .pattern(/^(year|[1-9]|1[0-2])$/, Joi.string().pattern(/^[01]{48}$/))
+    .required(),
+  days: Joi.string().valid('every', 'week', 'visits', 'event').required(),
+  event: Joi.string().pattern(id).allow(null).required(),
+  perPerson: Joi.boolean().required(),
+  start: Joi.string().valid('factor', 'amps', 'watts').required(),
+  leg: Joi.string().valid('a', 'b', 'both').required(),
+  shed: Joi.number().integer().min(0).max(99).required(),
+  stage: Joi.number().integer().min(0).max(3).required(),
+  series: Joi.object({
+    name: name.required(),
+    watts: Joi.array()
+      .items(Joi.array().items(Joi.number().min(0).max(1_000_000)).length(24).allow(null))
+      .length(12)
+      .required(),
+    peakW: Joi.number().min(0).max(1_000_000).required(),
+    notes: Joi.array().items(Joi.string().max(500)).max(40).required(),
+  })
+    .allow(null)
+    .required(),
+});
+
+const moduleSchema = Joi.object({
+  label: name.required(),
+  ...entries('/arrays/*/module', ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse']),
+}).required();
+
+const inputLimits = Joi.object(
+  Object.fromEntries(INPUT_LIMITS.map((key) => [key, entry(fieldAt(`/controllers/*/${key}`))])),
+);
+const chargeAmps = entry(fieldAt('/controllers/*/chargeAmps'));
+const controllerSchema = Joi.object({
+  position,
+  label: name.required(),
+  kind: Joi.string().valid('mppt', 'pwm', 'boost', 'station').required(),
+  chargeAmpsBy: Joi.object({ 12: chargeAmps, 24: chargeAmps, 48: chargeAmps }).required(),
+  inputLimits: Joi.object()
+    .pattern(/^[1-8]$/, inputLimits)
+    .required(),
+  ...entries('/controllers/*', ['startVolts', 'maxWatts']),
+});
+
+const pieceSchema = Joi.object({
+  tag: Joi.string().trim().allow('').max(40).required(),
+  position,
+  ...entries('/arrays/*/pile/sorts/*/pieces/*', ['voc', 'isc', 'light', 'cell']),
+});
+const pileSchema = Joi.object({
+  blocked: Joi.boolean().required(),
+  sorts: Joi.object()
+    .pattern(
+      id,
+      Joi.object({
+        name: name.allow('').required(),
+        position,
+        module: moduleSchema,
+        pieces: Joi.object().pattern(id, pieceSchema).max(400).required(),
+        ...entries('/arrays/*/pile/sorts/*'),
+      }),
+    )
+    .min(1)
+    .max(12)
+    .required(),
+  strings: Joi.object()
+    .pattern(
+      id,
+      Joi.object({
+        position,
+        input: Joi.number().integer().min(1).max(8).required(),
+        panels: Joi.object().pattern(id, Joi.number().integer().min(0).max(60)).required(),
+      }),
+    )
+    .max(80)
+    .required(),
+})
+  .custom((pile: Pile, helpers) => {
+    for (const [string, { panels }] of Object.entries(pile.strings)) {
+      const unknown = Object.keys(panels).find((sort) => !Object.hasOwn(pile.sorts, sort));
+      if (unknown)
+        return helpers.error('any.invalid', {}, {
+          path: [...(helpers.state.path ?? []), 'strings', string, 'panels', unknown],
+        } as never);
+    }
+    return pile;
+  })
+  .allow(null)
+  .required();
+
+const twelve = (low: number, high: number) =>
+  Joi.array().items(Joi.number().min(low).max(high).allow(null)).length(12).required();
+const halfHours = Joi.array()
+  .items(Joi.array().items(Joi.number().min(0).max(1500)).length(48))
+  .length(12)
+  .required();
+
+const weatherSchema = Joi.object({
+  name: name.required(),
+  kind: Joi.string().valid('epw', 'tmy', 'hourly', 'monthly').required(),
+  fileId: Joi.string().guid().allow(null).required(),
+  notes: Joi.array().items(Joi.string().max(500)).max(40).required(),
+  ghi: twelve(0, 12),
+  air: twelve(-80, 60),
+  min: twelve(-90, 60),
+  max: twelve(-90, 70),
+  lowest: Joi.number().min(-90).max(60).allow(null).required(),
+  highest: Joi.number().min(-90).max(70).allow(null).required(),
+  light: Joi.object({ ghi: halfHours, dni: halfHours, dhi: halfHours, circumsolar: halfHours })
+    .allow(null)
+    .required(),
+});
+
+const placeKeys = {
+  name: name.allow('').required(),
+  ...entries('/place', ['lat', 'lon', 'altitude', 'low', 'high']),
+  ghi: monthly('/place/ghi/*'),
+  air: monthly('/place/air/*'),
+  weather: weatherSchema.allow(null).required(),
+};
+
+const date = Joi.string()
+  .custom((value: string, helpers) => (dayIndex(value) === null ? helpers.error('any.invalid') : value))
+  .required()
+  .messages({ 'any.invalid': 'A date is written as month and day, 04-15' });
+const stopSchema = Joi.object({ ...placeKeys, position, from: date, to: date });
+
+const obstacleSchema = Joi.object({
+  name: name.allow('').required(),
+  kind: Joi.string().valid('tree', 'ridge', 'chimney', 'mast', 'boom', 'box').required(),
+  position,
+  ...entries('/arrays/*/skyline/obstacles/*'),
+  bareMonths: monthList,
+});
+
+const everyFiveDegrees = Joi.string().pattern(/^([0-9]|[1-9][0-9]|[12][0-9]{2}|3[0-5][0-9])$/);
+const skylineSchema = Joi.object({
+  points: Joi.object()
+    .pattern(
+      everyFiveDegrees.custom((value: string, helpers) =>
+        Number(value) % HORIZON_STEP_DEG === 0 ? value : helpers.error('any.invalid'),
+      ),
+      Joi.number().min(0).max(90),
+    )
+    .required(),
+  obstacles: Joi.object().pattern(id, obstacleSchema).max(60).required(),
+}).required();
+
+const tiltsOf = (() => {
+  const spec = FIELDS['/arrays/*/plane/tilts/*'];
+  const tilt = spec ? entry(spec).required() : Joi.forbidden();
+  return Joi.object({ winter: tilt, spring: tilt, summer: tilt, autumn: tilt }).required();
+})();
+
+const arraySchema = Joi.object({
+  name: name.allow('').required(),
+  position,
+  module: moduleSchema,
+  mounting: Joi.string().valid('roof', 'rack', 'pole').required(),
+  plane: Joi.object({
+    kind: Joi.string().valid('fixed', 'roof', 'seasonal', 'moving').required(),
+    seasons: Joi.number().valid(2, 4).required(),
+    ...entries('/arrays/*/plane'),
+    tilts: tiltsOf,
+  }).required(),
+  rows: Joi.object({ upright: Joi.boolean().required(), ...entries('/arrays/*/rows') }).required(),
+  skyline: skylineSchema,
+  albedoBy: monthly('/arrays/*/albedoBy/*'),
+  soilingBy: monthly('/arrays/*/soilingBy/*'),
+  snowBy: monthly('/arrays/*/snowBy/*'),
+  strings: Joi.object({
+    controller: Joi.string().pattern(id).required(),
+    first: Joi.number().integer().min(1).max(8).allow(null).required(),
+    ...entries('/arrays/*/strings'),
+  }).required(),
+  pile: pileSchema,
+  ...entries('/arrays/*'),
+});
+
+const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iron', 'sodium-ion');
+const people = entry(fieldAt('/people/usual')).required();
+const price = entry(fieldAt('/bank/prices/lfp'));
+
+/** The one schema of a design: in the browser, at the server's door and on import. */
+export const designSchema: Joi.ObjectSchema = Joi.object({
+  version: Joi.number().valid(CURRENT_VERSION).required(),
+  name: name.min(1).required().label('Name'),
+  kind: Joi.string().valid('cabin', 'homestead', 'shed', 'trailer', 'boat').required(),
+  units: Joi.string().valid('metric', 'imperial').required(),
+  busVolts: Joi.number().valid(12, 24, 48).required(),
+  supply: Joi.object({ split: Joi.boolean().required(), ...entries('/supply') }).required(),
+  people: Joi.object({
+    low: people,
+    usual: people,
+    full: people,
+    sizes: Joi.string().valid('low', 'usual', 'full').required(),
+  }).required(),
+  visits: Joi.object(entries('/visits')).required(),
+  events: Joi.object()
+    .pattern(id, Joi.object({ name: name.allow('').required(), position, from: date, to: date }))
+    .max(60)
+    .required(),
+  uses: Joi.object().pattern(id, useSchema).max(3000).required(),
+  place: Joi.object(placeKeys).required(),
+  stops: Joi.object().pattern(id, stopSchema).max(60).required(),
+  bank: Joi.object({
+    chemistry: chemistry.required(),
+    coldProtected: Joi.boolean().required(),
+    ...entries('/bank', ['coldest']),
+    sheet: Joi.object({ label: name.required(), ...entries('/bank/sheet') })
+      .allow(null)
+      .required(),
+    unit: Joi.object({ onSide: Joi.boolean().required(), ...entries('/bank/unit') }).required(),
+    home: Joi.object({
+      kind: Joi.string().valid('box', 'shelf', 'rack', 'bilge').required(),
+      where: Joi.string().valid('heated', 'building', 'shed', 'outdoors').required(),
+      insulation: Joi.string().valid('none', 'some', 'good').required(),
+      heated: Joi.boolean().required(),
+      ...entries('/bank/home'),
+    }).required(),
+    prices: Joi.object().pattern(chemistry, price).required(),
+  }).required(),
+  energy: Joi.object({
+    service: Joi.string().valid('ordinary', 'critical').required(),
+    sky: Joi.string().valid('hay-davies', 'perez', 'isotropic').required(),
+    ...entries('/energy'),
+  }).required(),
+  arrays: Joi.object().pattern(id, arraySchema).min(1).max(60).required(),
+  controllers: Joi.object().pattern(id, controllerSchema).min(1).max(60).required(),
+  dc: Joi.object(
+    entries('/dc', ['combiner', 'disconnect', 'cable', 'connector', 'dwelling', 'poles']),
+  ).required(),
+  controllerPrices: Joi.object()
+    .pattern(id, entry(fieldAt('/controllerPrices/mppt')))
+    .max(60)
+    .required(),
+  acknowledged: Joi.object()
+    .pattern(
+      /^[A-Za-z0-9.:-]{1,120}$/,
+      Joi.object({
+        reason: Joi.string().trim().min(1).max(400).required(),
+        on: Joi.string()
+          .pattern(/^\d{4}-\d{2}-\d{2}$/)
+          .required(),
+        sentence: Joi.string().max(1000).required(),
+      }),
+    )
+    .max(200)
+    .required(),
+}).custom((design: Design, helpers) => {
+  for (const [array, { strings }] of Object.entries(design.arrays)) {
+    if (Object.hasOwn(design.controllers, strings.controller)) continue;
+    return helpers.error('any.invalid', {}, { path: ['arrays', array, 'strings', 'controller'] } as never);
+  }
+  for (const [use, { event }] of Object.entries(design.uses)) {
+    if (event === null || Object.hasOwn(design.events, event)) continue;
+    return helpers.error('any.invalid', {}, { path: ['uses', use, 'event'] } as never);
+  }
+  return design;
+});

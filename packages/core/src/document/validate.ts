@@ -1,0 +1,55 @@
+import type Joi from 'joi';
+import { formatTrimmed } from '../units';
+import type { Design } from './design';
+import { fieldAt, FIELDS, patternOf } from './fields';
+import { escapeKey } from './pointer';
+import { designSchema } from './schema';
+
+export interface FieldProblem {
+  /** JSON pointer into the document. */
+  path: string;
+  message: string;
+}
+
+/** What is wrong with a design, by field; empty where all is well. Values are never coerced. */
+export function problemsOf(design: unknown): FieldProblem[] {
+  const { error } = designSchema.validate(design, { abortEarly: false, convert: false });
+  return (error?.details ?? []).map(toProblem);
+}
+
+export function isDesign(design: unknown): design is Design {
+  return problemsOf(design).length === 0;
+}
+
+function toProblem(detail: Joi.ValidationErrorItem): FieldProblem {
+  const path = detail.path.map((key) => `/${escapeKey(String(key))}`).join('');
+  return { path, message: outOfRange(path) ?? detail.message.replace(/"/g, '') };
+}
+
+/** A number outside its field's range gets the range in words; any other fault keeps the schema's sentence. */
+function outOfRange(path: string): string | undefined {
+  const entryPath = path.replace(/\/value$/, '');
+  if (entryPath === path || !Object.hasOwn(FIELDS, patternOf(entryPath))) return undefined;
+  return rangeMessage(entryPath);
+}
+
+/** "Latitude runs from −90 to 90." */
+export function rangeMessage(
+  path: string,
+  show: (value: number) => string = (value) => formatTrimmed(value, 2),
+): string {
+  const spec = fieldAt(path);
+  const whole = spec.integer ? ', whole numbers only' : '';
+  return `${spec.label} runs from ${show(spec.min)} to ${show(spec.max)}${whole}`;
+}
+
+/** Why a number may not stand in a field, or undefined where it may. */
+export function valueProblem(
+  path: string,
+  value: number,
+  show?: (value: number) => string,
+): string | undefined {
+  const spec = fieldAt(path);
+  const fits = value >= spec.min && value <= spec.max && (!spec.integer || Number.isInteger(value));
+  return fits ? undefined : rangeMessage(path, show);
+}

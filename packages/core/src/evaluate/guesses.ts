@@ -1,0 +1,177 @@
+import { labelOf } from '../document';
+import { calculate, marginsOf, type Margins } from '../calculate';
+import type { ClimateShift, JobClimate } from '../climate';
+import { entriesOf, fieldAt, withValueAt, type Design, type Entry, type PlausibleError } from '../document';
+import type { Pen } from '../figures';
+import { fromStored, type Quantity } from '../units';
+
+export interface Guess {
+  id: string;
+  label: string;
+  /** The figure as it stands, and how far it is plausibly out. */
+  shown: string;
+  error: string;
+  why: string;
+  /** Place in the design, or null where the figure comes from the climate grid. */
+  path: string | null;
+  sheet: 'uses' | 'place' | 'bank' | 'array' | 'strings';
+  /** Largest move of a margin of the verdict, as a share of its limit, 0 and up. */
+  moves: number;
+  /** Which margin moves most. */
+  margin: keyof Margins;
+  /** True where the error would carry a margin across its limit. */
+  flips: boolean;
+}
+
+export const MARGIN_NAMES: Readonly<Record<keyof Margins, string>> = {
+  energy: 'made to used',
+  days: 'days carried',
+  cold: 'cold volts',
+  hot: 'hot volts',
+  shortCircuit: 'short-circuit amps',
+};
+
+const GRID_SUN_ERROR = 0.16;
+const GRID_LOW_ERROR_K = 5;
+const GRID_HIGH_ERROR_K = 3;
+
+/**
+ * The guesses, those first that could change the verdict, then by how far a plausible error moves a margin.
+ * Catalogue and measured figures are left out: they are not guesses.
+ */
+export function rankGuesses(design: Design, grid: JobClimate | null, pen: Pen): Guess[] {
+  const now = marginsOf(calculate(design, grid));
+  const guesses = [...enteredGuesses(design, grid, now, pen), ...gridGuesses(design, grid, now, pen)];
+  return guesses.sort((a, b) => Number(b.flips) - Number(a.flips) || b.moves - a.moves);
+}
+
+function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
+  const small = smallUses(design, grid);
+  return entriesOf(design).flatMap(([path, entry]): Guess[] => {
+    const spec = fieldAt(path);
+    if (entry.from !== 'guess' || !spec.error || small.has(useOf(path))) return [];
+    const step = spec.error.as === 'share' ? entry.value * spec.error.size : spec.error.size;
+    const values = NO_MARGIN.test(path) ? [] : [entry.value - step, entry.value + step];
+    const tried = values.map((value) =>
+      marginsOf(
+        calculate(withValueAt(design, `${path}/value`, Math.min(spec.max, Math.max(spec.min, value))), grid),
+      ),
+    );
+    return [
+      {
+        id: path,
+        label: labelOf(design, path),
+        shown: pen(entry.value, spec.quantity),
+        error: errorText(spec.error, spec.quantity, entry, pen),
+        why: spec.error.why,
+        path,
+        sheet: sheetOf(path),
+        ...largestMove(now, tried),
+      },
+    ];
+  });
+}
+
+/** Figures that decide whether the bank fits and what it costs, and move no margin. */
+const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices/;
+
+const useOf = (path: string) => /^\/uses\/([^/]+)\//.exec(path)?.[1] ?? '';
+
+/** In a long table, only the uses that take or start most are worth going to measure. */
+const MOST_USES = 40;
+
+/** The uses whose guesses are not tried. */
+function smallUses(design: Design, grid: JobClimate | null): ReadonlySet<string> {
+  const { rows } = calculate(design, grid).loads;
+  if (rows.length <= MOST_USES) return new Set();
+  const weight = (row: (typeof rows)[number]) => (row.surplus || row.later ? 0 : Math.max(...row.monthWh));
+  const byEnergy = rows.toSorted((a, b) => weight(b) - weight(a)).slice(0, MOST_USES);
+  const kept = new Set(byEnergy.map(({ id }) => id));
+  return new Set(rows.map(({ id }) => id).filter((id) => !kept.has(id)));
+}
+
+function gridGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
+  const { climate } = calculate(design, grid);
+  if (!climate) return [];
+  const tryShifts = (...shifts: ClimateShift[]) =>
+    shifts.map((shift) => marginsOf(calculate(design, grid, shift)));
+  const guesses: Guess[] = [];
+  const add = (
+    id: string,
+    label: string,
+    shown: string,
+    error: string,
+    why: string,
+    tried: Margins[],
+    path: string | null,
+  ) => guesses.push({ id, label, shown, error, why, path, sheet: 'place', ...largestMove(now, tried) });
+  const fromGrid = climate.months.filter(({ ghiFrom }) => ghiFrom === 'grid').length;
+  if (fromGrid > 0) {
+    add(
+      'grid.sun',
+      'Sun by the climate grid',
+      fromGrid === 12 ? 'all months' : `${fromGrid} months`,
+      `± ${GRID_SUN_ERROR * 100} %`,
+      'the grid is within 16 % of station months as a root mean square',
+      tryShifts({ ghiFactor: 1 - GRID_SUN_ERROR }, { ghiFactor: 1 + GRID_SUN_ERROR }),
+      null,
+    );
+  }
+  if (climate.low.from === 'grid') {
+    const why = 'the grid holds only a few years; records lie lower';
+    const tried = tryShifts({ lowK: -GRID_LOW_ERROR_K }, { lowK: GRID_LOW_ERROR_K });
+    add(
+      'grid.low',
+      'Record low by the climate grid',
+      pen(climate.low.valueC, 'temperature'),
+      `± ${GRID_LOW_ERROR_K} K`,
+      why,
+      tried,
+      '/place/low',
+    );
+  }
+  if (climate.high.from === 'grid') {
+    const why = 'the grid holds only a few years; records lie higher';
+    const tried = tryShifts({ highK: -GRID_HIGH_ERROR_K }, { highK: GRID_HIGH_ERROR_K });
+    add(
+      'grid.high',
+      'Record high by the climate grid',
+      pen(climate.high.valueC, 'temperature'),
+      `± ${GRID_HIGH_ERROR_K} K`,
+      why,
+      tried,
+      '/place/high',
+    );
+  }
+  return guesses;
+}
+
+function largestMove(now: Margins, tried: readonly Margins[]): Pick<Guess, 'moves' | 'margin' | 'flips'> {
+  let result: Pick<Guess, 'moves' | 'margin' | 'flips'> = { moves: 0, margin: 'energy', flips: false };
+  for (const then of tried) {
+    for (const margin of Object.keys(now) as (keyof Margins)[]) {
+      const [before, after] = [now[margin], then[margin]];
+      if (before === null || after === null) continue;
+      const moves = Math.abs(after - before);
+      const flips = before >= 0 !== after >= 0;
+      if (Number(flips) > Number(result.flips) || (flips === result.flips && moves > result.moves)) {
+        result = { moves, margin, flips };
+      }
+    }
+  }
+  return result;
+}
+
+function errorText(error: PlausibleError, quantity: Quantity, entry: Entry, pen: Pen): string {
+  if (error.as === 'share') return `± ${Math.round(error.size * 100)} %`;
+  if (quantity === 'temperature') return `± ${error.size} K`;
+  if (quantity === 'percent') return `± ${error.size} points`;
+  return `± ${fromStored(error.size, quantity, entry.unit ?? pen.shown(error.size, quantity).unit).toPrecision(2)} ${entry.unit ?? pen.shown(error.size, quantity).unit}`;
+}
+
+function sheetOf(path: string): Guess['sheet'] {
+  if (path.startsWith('/uses') || path.startsWith('/supply')) return 'uses';
+  if (path.startsWith('/place') || path.startsWith('/stops')) return 'place';
+  if (path.startsWith('/bank')) return 'bank';
+  return /^\/controller|\/strings\/|\/pile\/|^\/dc/.test(path) ? 'strings' : 'array';
+}

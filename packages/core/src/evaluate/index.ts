@@ -1,0 +1,7 @@
+export * from './answers';
+export * from './evaluate';
+export * from './guesses';
+export * from './pilePicture';
+export * from './verdict';
+export * from './windowPicture';
+export * from './workingRange';

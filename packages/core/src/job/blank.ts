@@ -1,0 +1,215 @@
+import { CHEMISTRIES, usualUnit } from '../bank';
+import {
+  CURRENT_VERSION,
+  type ArrayPlan,
+  type Bank,
+  type BankHome,
+  type BusVolts,
+  type Chemistry,
+  type Design,
+  type Entry,
+  type JobKind,
+  type Place,
+  type Source,
+  type Use,
+} from '../document';
+import { groupOf } from '../loads';
+import { moduleClass, sheetOfClass, type ModuleClass } from '../module';
+import { controllerClass, controllerOfClass, type ControllerClass } from '../strings';
+import { ALL_MONTHS, type UnitSystem } from '../units';
+
+export const entry = (value: number, from: Source): Entry => ({ value, from });
+export const guess = (value: number) => entry(value, 'guess');
+export const chosen = (value: number) => entry(value, 'chosen');
+export const catalogue = (value: number) => entry(value, 'catalogue');
+export const measured = (value: number) => entry(value, 'measured');
+
+/** A use with everything but its name to be filled in; every figure a guess. */
+export function blankUse(position: number, name = ''): Use {
+  return {
+    name,
+    position,
+    watts: guess(0),
+    count: chosen(1),
+    hours: guess(1),
+    months: [...ALL_MONTHS],
+    supply: 'ac',
+    startFactor: guess(1),
+    priority: 'must',
+    standby: guess(0),
+    group: groupOf(name),
+    form: 'watts',
+    given: {},
+    paint: {},
+    days: 'every',
+    event: null,
+    perPerson: false,
+    start: 'factor',
+    leg: 'both',
+    shed: 0,
+    stage: 0,
+    series: null,
+  };
+}
+
+/** A row's id and its position for the end of the table. */
+export function nextPosition(rows: Readonly<Record<string, { position: number }>>): number {
+  return Math.max(0, ...Object.values(rows).map(({ position }) => position)) + 1;
+}
+
+/** Bank units as they are commonly sold for a bus, of one chemistry. Common practice. */
+export function usualBank(
+  chemistry: Chemistry,
+  busVolts: BusVolts,
+): Pick<Bank, 'chemistry' | 'depth' | 'unitVolts' | 'unitAh' | 'series' | 'unit' | 'sheet'> {
+  const { volts, ah, series, size, massKg, onSide } = usualUnit(chemistry, busVolts);
+  return {
+    chemistry,
+    depth: chosen(CHEMISTRIES[chemistry].depthPct),
+    unitVolts: catalogue(volts),
+    unitAh: catalogue(ah),
+    series: chosen(series),
+    sheet: null,
+    unit: {
+      length: catalogue(size[0]),
+      width: catalogue(size[1]),
+      height: catalogue(size[2]),
+      mass: catalogue(massKg),
+      onSide,
+    },
+  };
+}
+
+export interface Start {
+  name: string;
+  kind: JobKind;
+  units: UnitSystem;
+  busVolts: BusVolts;
+}
+
+/** A hot panel keeps about this share of its working volts. Common practice. */
+const HOT_SHARE = 0.78;
+
+/** Panels in series that still charge the bank on a hot roof. */
+function usualSeries({ numbers }: ModuleClass, controller: ControllerClass, busVolts: BusVolts): number {
+  const needed = CHEMISTRIES.lfp.absorptionV * (busVolts / 12) + controller.numbers.headroom;
+  return Math.ceil(needed / (numbers.vmp * HOT_SHARE));
+}
+
+/** A new job with nothing to carry and no place yet. */
+export function blankDesign({ name, kind, units, busVolts }: Start): Design {
+  const moving = kind === 'trailer' || kind === 'boat';
+  const module = moduleClass(moving ? 'mono-32-half' : 'mono-54-half');
+  const controller = controllerClass(busVolts === 48 ? 'mppt-150-60' : 'mppt-100-30');
+  const series = usualSeries(module, controller, busVolts);
+  return {
+    version: CURRENT_VERSION,
+    name,
+    kind,
+    units,
+    busVolts,
+    supply: {
+      inverterEfficiency: guess(90),
+      inverterIdle: guess(busVolts === 48 ? 30 : 12),
+      inverterHours: guess(24),
+      dcEfficiency: guess(97),
+      split: units === 'imperial' && kind !== 'trailer' && kind !== 'boat' && busVolts === 48,
+    },
+    people: { low: chosen(1), usual: chosen(2), full: chosen(4), sizes: 'usual' },
+    visits: { stay: chosen(3), perMonth: guess(2) },
+    events: {},
+    uses: {},
+    place: blankPlace(),
+    stops: {},
+    bank: {
+      ...usualBank('lfp', busVolts),
+      days: chosen(kind === 'homestead' ? 3 : 2),
+      coldest: guess(5),
+      coldProtected: true,
+      parallel: chosen(1),
+      endOfLife: chosen(80),
+      home: usualHome(kind),
+      horizon: chosen(20),
+      prices: {},
+    },
+    energy: { service: 'ordinary', throughBank: guess(65), sky: 'hay-davies' },
+    arrays: {
+      a1: {
+        ...blankArray(1, 'c1', moving),
+        module: sheetOfClass(module),
+        count: chosen(series),
+        strings: {
+          controller: 'c1',
+          series: chosen(series),
+          parallel: chosen(1),
+          inputs: chosen(1),
+          first: null,
+        },
+      },
+    },
+    controllers: { c1: { position: 1, ...controllerOfClass(controller) } },
+    dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
+    controllerPrices: {},
+    acknowledged: {},
+  };
+}
+
+/** A shelf or a box to begin with, large enough for a usual bank. */
+export const usualHome = (kind: JobKind): BankHome => ({
+  kind: kind === 'boat' ? 'bilge' : kind === 'homestead' ? 'rack' : 'shelf',
+  where: kind === 'homestead' || kind === 'cabin' ? 'building' : 'shed',
+  insulation: 'none',
+  heated: false,
+  length: guess(1200),
+  width: guess(600),
+  height: guess(kind === 'homestead' ? 1800 : 600),
+  shelves: chosen(kind === 'homestead' ? 3 : 1),
+  gap: chosen(15),
+  headroom: chosen(100),
+  carries: guess(kind === 'boat' || kind === 'trailer' ? 150 : 400),
+  door: guess(600),
+});
+
+export const blankPlace = (): Place => ({
+  name: '',
+  lat: null,
+  lon: null,
+  altitude: null,
+  low: null,
+  high: null,
+  ghi: {},
+  air: {},
+  weather: null,
+});
+
+/** One panel of a usual class, facing south at 35°, or flat on a roof that moves. */
+export function blankArray(position: number, controller: string, moving = false): ArrayPlan {
+  const tilt = chosen(moving ? 0 : 35);
+  return {
+    name: '',
+    position,
+    module: sheetOfClass(moduleClass(moving ? 'mono-32-half' : 'mono-54-half')),
+    count: chosen(1),
+    plane: {
+      kind: moving ? 'moving' : 'fixed',
+      tilt,
+      azimuth: chosen(moving ? 0 : 180),
+      seasons: 2,
+      tilts: { winter: chosen(60), spring: chosen(40), summer: chosen(20), autumn: chosen(40) },
+    },
+    mounting: moving ? 'roof' : 'rack',
+    rows: { count: chosen(1), pitch: chosen(4), length: guess(2), upright: false },
+    width: guess(4),
+    skyline: { points: {}, obstacles: {} },
+    bifacial: guess(0),
+    albedo: guess(20),
+    soiling: guess(3),
+    wiring: guess(2),
+    mismatch: guess(3),
+    albedoBy: {},
+    soilingBy: {},
+    snowBy: {},
+    strings: { controller, series: chosen(1), parallel: chosen(1), inputs: chosen(1), first: null },
+    pile: null,
+  };
+}

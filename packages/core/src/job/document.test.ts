@@ -1,0 +1,252 @@
+import {
+  CURRENT_VERSION,
+  diff,
+  labelOf,
+  patched,
+  PatchError,
+  problemsOf,
+  rebase,
+  valueAt,
+  valueProblem,
+  withValueAt,
+  type Design,
+} from '../document';
+import { computeLoads } from '../loads';
+import { oneArray } from '../testing/dairy';
+import { blankUse, chosen, guess } from './blank';
+import { JOB_FILE_LIMIT_BYTES, readJobFile, writeJobFile } from './jobFile';
+import { migrate, MIGRATIONS, NewerVersionError } from './migrations';
+import fc from 'fast-check';
+import { readJson } from '../../fixtures/read';
+
+const design = oneArray();
+const set = (path: string, value: unknown, from: Design = design) => withValueAt(from, path, value);
+
+describe('patches', () => {
+  const json = fc.dictionary(
+    fc.string({ maxLength: 4 }),
+    fc.oneof(
+      fc.integer(),
+      fc.string(),
+      fc.array(fc.integer()),
+      fc.dictionary(fc.string({ maxLength: 3 }), fc.integer()),
+    ),
+  );
+  it('carry any document to any other', () => {
+    fc.assert(
+      fc.property(json, json, (a, b) => {
+        fc.pre(!('__proto__' in a) && !JSON.stringify([a, b]).includes('__proto__'));
+        expect(patched(a, diff(a, b))).toEqual(b);
+        expect(diff(b, JSON.parse(JSON.stringify(b)))).toEqual([]);
+      }),
+    );
+  });
+  it('name the place that does not apply, and leave the document alone', () => {
+    const before = JSON.stringify(design);
+    expect(() => patched(design, [{ op: 'replace', path: '/uses/nobody/watts', value: 1 }])).toThrow(
+      PatchError,
+    );
+    expect(JSON.stringify(design)).toBe(before);
+  });
+});
+
+describe('two tabs on one job', () => {
+  it('keep both edits where the fields differ', () => {
+    const mine = set('/bank/days', chosen(4));
+    const theirs = set('/arrays/a1/plane/tilt', chosen(50));
+    const { document, conflicts } = rebase(design, mine, theirs);
+    expect(conflicts).toEqual([]);
+    expect(document.bank.days.value).toBe(4);
+    expect(document.arrays.a1!.plane.tilt.value).toBe(50);
+  });
+  it('keep mine and say so where both changed one field', () => {
+    const { document, conflicts } = rebase(
+      design,
+      set('/bank/days', chosen(4)),
+      set('/bank/days', chosen(5)),
+    );
+    expect(document.bank.days.value).toBe(4);
+    expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 5 }]);
+  });
+  it('say nothing where both made the same change', () => {
+    expect(rebase(design, set('/bank/days', chosen(4)), set('/bank/days', chosen(4))).conflicts).toEqual([]);
+  });
+  it('leave a row removed that I edited, and say so', () => {
+    const { document, conflicts } = rebase(
+      design,
+      set('/uses/u1/hours', guess(9)),
+      set('/uses/u1', undefined),
+    );
+    expect(document.uses.u1).toBeUndefined();
+    expect(conflicts).toEqual([{ path: '/uses/u1/hours/value', mine: 9, theirs: undefined }]);
+  });
+  it('add both new rows', () => {
+    const { document, conflicts } = rebase(
+      design,
+      set('/uses/a', blankUse(20, 'A')),
+      set('/uses/b', blankUse(20, 'B')),
+    );
+    expect(conflicts).toEqual([]);
+    expect(Object.keys(document.uses)).toEqual(expect.arrayContaining(['a', 'b']));
+  });
+});
+
+describe('validation', () => {
+  it.each([
+    ['/place/lat/value', 91, 'Latitude runs from −90 to 90'],
+    ['/uses/u1/hours/value', 25, 'Hours a day runs from 0 to 24'],
+    ['/arrays/a1/count/value', 0, 'Panels runs from 1 to 400, whole numbers only'],
+    ['/arrays/a1/count/value', 10_000, 'Panels runs from 1 to 400, whole numbers only'],
+    ['/arrays/a1/count/value', 2.5, 'Panels runs from 1 to 400, whole numbers only'],
+    ['/uses/u1/watts/value', -5, 'Watts runs from 0 to 100\u2009000'],
+    ['/bank/days/value', '3', 'Days to carry runs from 0.1 to 30'],
+  ])('names the field at %s', (path, value, message) => {
+    expect(problemsOf(set(path, value))).toEqual([{ path, message }]);
+  });
+  it.each([
+    ['/kind', 'palace'],
+    ['/busVolts', 36],
+    ['/uses/u1/months', [1, 1]],
+    ['/extra', 1],
+    ['/name', ''],
+    ['/place/ghi/13', chosen(1)],
+    ['/uses/u1/supply', 'gas'],
+  ])('refuses %s = %j', (path, value) =>
+    expect(problemsOf(set(path, value)).map((problem) => problem.path.startsWith(path))).toEqual(
+      expect.arrayContaining([true]),
+    ),
+  );
+  it('says the range of a single figure as it is typed', () => {
+    expect(valueProblem('/uses/x/hours', 24)).toBeUndefined();
+    expect(valueProblem('/uses/x/hours', 24.1)).toMatch(/0 to 24/);
+    expect(labelOf(design, '/uses/u1/hours')).toBe('Milk cooler: hours a day');
+  });
+});
+
+describe('job files', () => {
+  it('go out and come back the same', () => {
+    expect(readJobFile(writeJobFile(design))).toEqual({ ok: true, design, dropped: [] });
+    expect(readJobFile('\uFEFF' + writeJobFile(design)).ok).toBe(true);
+  });
+  it('drop fields nobody knows, and name them', () => {
+    const file = JSON.stringify({
+      format: 'ivolt-job',
+      design: { ...design, colour: 'red', bank: { ...design.bank, smell: 1 } },
+    });
+    expect(readJobFile(file)).toEqual({
+      ok: true,
+      design,
+      dropped: expect.arrayContaining(['/colour', '/bank/smell']) as string[],
+    });
+  });
+  it.each([
+    ['not json at all', /not JSON/],
+    ['[1,2]', /not an Ivolt job/],
+    ['null', /not an Ivolt job/],
+    [JSON.stringify({ format: 'ivolt-job' }), /which version/],
+    [JSON.stringify({ format: 'ivolt-job', design: { ...design, version: 99 } }), /newer Ivolt \(version 99/],
+    [JSON.stringify({ format: 'ivolt-job', design: set('/place/lat/value', 200) }), /1 figure.*Latitude/],
+    ['x'.repeat(JOB_FILE_LIMIT_BYTES + 1), /larger than 4 MB/],
+  ])('refuse %.30s', (text, message) => {
+    const reading = readJobFile(text);
+    expect(reading.ok).toBe(false);
+    if (!reading.ok) expect(reading.message).toMatch(message);
+  });
+});
+
+describe('migrations', () => {
+  it('run one version at a time and leave the old document alone', () => {
+    const steps = [
+      { from: 2, step: (d: { version: number }) => ({ ...d, c: true }) },
+      { from: 1, step: (d: { version: number }) => ({ ...d, b: true }) },
+    ];
+    const old = { version: 1, a: true };
+    expect(migrate(old, steps, 3)).toEqual({ version: 3, a: true, b: true, c: true });
+    expect(old).toEqual({ version: 1, a: true });
+  });
+  it('refuse a newer one, a missing step and a document without a version', () => {
+    expect(() => migrate({ version: CURRENT_VERSION + 1 })).toThrow(NewerVersionError);
+    expect(() => migrate({ version: 1 }, [], 2)).toThrow(/No way is known/);
+    expect(() => migrate({})).toThrow(TypeError);
+    expect(() => migrate({ version: '1' })).toThrow(TypeError);
+  });
+  it.each(readJson<Record<string, unknown>[]>('design-version-1.json'))(
+    'bring version 1 forward: $name with all that it said',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as {
+        array: { tilt: unknown; module: unknown; service: unknown; soiling: unknown };
+        strings: { controller: Record<string, unknown>; series: unknown };
+        place: Record<string, unknown>;
+      };
+      expect(design.arrays.a1).toMatchObject({
+        module: was.array.module,
+        soiling: was.array.soiling,
+        plane: { kind: 'fixed', tilt: was.array.tilt },
+        strings: { controller: 'c1', series: was.strings.series },
+      });
+      expect(design.controllers.c1).toMatchObject({ position: 1, ...was.strings.controller });
+      expect(design.energy.service).toBe(was.array.service);
+      expect(design.place).toEqual({ ...was.place, weather: null });
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-2.json'))(
+    'bring version 2 forward: $name with all that it said, and the same energy a day',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as Design;
+      for (const [id, use] of Object.entries(was.uses)) {
+        expect(design.uses[id]).toMatchObject(use);
+        expect(design.uses[id]).toMatchObject({ form: 'watts', days: 'every', stage: 0, paint: {} });
+      }
+      expect(design.bank).toMatchObject(was.bank);
+      expect(design.supply).toEqual({ ...was.supply, split: false });
+      // version 2 counted watts × hours and off draw: by hand
+      const byHand = Object.values(was.uses).map(
+        ({ count, watts, hours, standby }) =>
+          count.value * (watts.value * hours.value + standby.value * (24 - hours.value)),
+      );
+      expect(computeLoads(design).rows.map(({ ownWh }) => ownWh)).toEqual(
+        byHand.map((wh) => expect.closeTo(wh, 6) as number),
+      );
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-3.json'))(
+    'bring version 3 forward: $name with all that it said, and the same strings',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as Design;
+      for (const [id, array] of Object.entries(was.arrays)) {
+        expect(design.arrays[id]).toMatchObject(array);
+        expect(design.arrays[id]).toMatchObject({ pile: null, strings: { first: null } });
+        expect(design.arrays[id]!.module.sections.value).toBe(array.module.voc.value < 27 ? 2 : 3);
+      }
+      for (const [id, controller] of Object.entries(was.controllers)) {
+        expect(design.controllers[id]).toMatchObject(controller);
+        expect(design.controllers[id]).toMatchObject({ inputLimits: {}, ownDraw: { value: 0 } });
+      }
+      expect(design.uses).toEqual(was.uses);
+      expect(design.bank).toEqual(was.bank);
+    },
+  );
+  it('calls sealed lead-acid what it mostly is', () => {
+    const [old] = readJson<{ bank: object }[]>('design-version-2.json');
+    const sealed = { ...old, bank: { ...old!.bank, chemistry: 'sealed' } };
+    expect((migrate(sealed) as unknown as Design).bank.chemistry).toBe('agm');
+  });
+  it('have a step for every version before the current one', () => {
+    expect(MIGRATIONS.map(({ from }) => from).sort()).toEqual(
+      Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1),
+    );
+  });
+});
+
+it('reads and writes by pointer without touching the rest', () => {
+  const after = set('/uses/u1/watts/value', 1);
+  expect(valueAt(after, '/uses/u1/watts/value')).toBe(1);
+  expect(after.bank).toBe(design.bank);
+  expect(valueAt(design, '/uses/u1/toString')).toBeUndefined();
+});

@@ -1,0 +1,62 @@
+import type { Controller, Obstacle, PlanePlan, Stop, StringsPlan, Use } from '../../document';
+import { controllerClass, controllerOfClass } from '../../strings';
+import { blankArray, blankPlace, blankUse, chosen, measured } from '../blank';
+
+export const rows = (uses: Partial<Use>[]): Record<string, Use> =>
+  Object.fromEntries(uses.map((use, index) => [`u${index + 1}`, { ...blankUse(index + 1), ...use }]));
+
+export const facing = (tilt: number, azimuth: number): PlanePlan => ({
+  ...blankArray(1, 'c1').plane,
+  tilt: chosen(tilt),
+  azimuth: chosen(azimuth),
+});
+
+export const strung = (controller: string, series: number, parallel: number, inputs = 1): StringsPlan => ({
+  controller,
+  series: chosen(series),
+  parallel: chosen(parallel),
+  inputs: chosen(inputs),
+  first: null,
+});
+
+export const controller = (position: number, id: string): Controller => ({
+  position,
+  ...controllerOfClass(controllerClass(id)),
+});
+
+export const stop = (
+  position: number,
+  name: string,
+  from: string,
+  to: string,
+  lat: number,
+  lon: number,
+): Stop => ({
+  ...blankPlace(),
+  name,
+  position,
+  from,
+  to,
+  lat: chosen(lat),
+  lon: chosen(lon),
+});
+
+export const spar = (
+  name: string,
+  kind: 'mast' | 'boom',
+  position: number,
+  azimuth: number,
+  [distance, height, bottom, width]: readonly [number, number, number, number],
+): Obstacle => ({
+  name,
+  kind,
+  position,
+  azimuth: measured(azimuth),
+  distance: measured(distance),
+  height: measured(height),
+  bottom: measured(bottom),
+  width: measured(width),
+  leafed: chosen(0),
+  bare: chosen(0),
+  bareMonths: [],
+});

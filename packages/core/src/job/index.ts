@@ -1,0 +1,6 @@
+export * from './blank';
+export * from './examples';
+export * from './fromLibrary';
+export * from './jobFile';
+export * from './migrations';
+export * from './pasteRows';

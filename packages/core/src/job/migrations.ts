@@ -1,0 +1,193 @@
+import { cloned, CURRENT_VERSION, type BusVolts, type Chemistry, type JobKind } from '../document';
+import { groupOf } from '../loads';
+import { usualBank, usualHome } from './blank';
+
+type Document = Record<string, unknown> & { version: number };
+/** From version `from` to the next. */
+export interface Migration {
+  from: number;
+  step: (document: Document) => Document;
+}
+
+/** One entry a version, oldest first; each has its own test. */
+export const MIGRATIONS: readonly Migration[] = [
+  { from: 1, step: severalArrays },
+  { from: 2, step: usesAndBankInFull },
+  { from: 3, step: stringsInFull },
+];
+
+type Loose = Record<string, unknown>;
+
+/** Version 1 had one place, one array and one controller. */
+function severalArrays(document: Document): Document {
+  const { array, strings, place, ...rest } = document as Document & {
+    array: Loose;
+    strings: Loose & { controller: Loose };
+    place: Loose;
+  };
+  const { tilt, azimuth, service, throughBank, ...plan } = array;
+  const { controller, ...stringing } = strings;
+  const entry = (value: number, from: string) => ({ value, from });
+  return {
+    ...rest,
+    place: { ...place, weather: null },
+    stops: {},
+    energy: { service, throughBank, sky: 'hay-davies' },
+    arrays: {
+      a1: {
+        name: '',
+        position: 1,
+        ...plan,
+        plane: {
+          kind: 'fixed',
+          tilt,
+          azimuth,
+          seasons: 2,
+          tilts: {
+            winter: entry(60, 'chosen'),
+            spring: entry(40, 'chosen'),
+            summer: entry(20, 'chosen'),
+            autumn: entry(40, 'chosen'),
+          },
+        },
+        rows: {
+          count: entry(1, 'chosen'),
+          pitch: entry(4, 'chosen'),
+          length: entry(2, 'guess'),
+          upright: false,
+        },
+        width: entry(4, 'guess'),
+        skyline: { points: {}, obstacles: {} },
+        bifacial: entry(0, 'guess'),
+        albedoBy: {},
+        soilingBy: {},
+        snowBy: {},
+        strings: { controller: 'c1', ...stringing },
+      },
+    },
+    controllers: { c1: { position: 1, ...controller } },
+  };
+}
+
+/** Version 2 knew only watts × hours of a use, and of a bank neither its size nor where it stands. */
+function usesAndBankInFull(document: Document): Document {
+  const { uses, bank, supply, kind, busVolts, ...rest } = document as Document & {
+    uses: Record<string, Loose & { name: string }>;
+    bank: Loose & { chemistry: string };
+    supply: Loose;
+    kind: JobKind;
+    busVolts: BusVolts;
+  };
+  const chemistry = (bank.chemistry === 'sealed' ? 'agm' : bank.chemistry) as Chemistry;
+  return {
+    ...rest,
+    kind,
+    busVolts,
+    uses: Object.fromEntries(
+      Object.entries(uses).map(([id, use]) => [
+        id,
+        {
+          ...use,
+          group: groupOf(use.name),
+          form: 'watts',
+          given: {},
+          paint: {},
+          days: 'every',
+          event: null,
+          perPerson: false,
+          start: 'factor',
+          leg: 'both',
+          shed: 0,
+          stage: 0,
+          series: null,
+        },
+      ]),
+    ),
+    supply: { ...supply, split: false },
+    people: {
+      low: { value: 1, from: 'chosen' },
+      usual: { value: 2, from: 'chosen' },
+      full: { value: 4, from: 'chosen' },
+      sizes: 'usual',
+    },
+    visits: { stay: { value: 3, from: 'chosen' }, perMonth: { value: 2, from: 'guess' } },
+    events: {},
+    bank: {
+      ...bank,
+      chemistry,
+      sheet: null,
+      unit: usualBank(chemistry, busVolts).unit,
+      endOfLife: { value: 80, from: 'chosen' },
+      home: usualHome(kind),
+      horizon: { value: 20, from: 'chosen' },
+      prices: {},
+    },
+  };
+}
+
+/** Version 3 knew only alike panels, and of a controller one set of limits for all its inputs. */
+function stringsInFull(document: Document): Document {
+  const { arrays, controllers, ...rest } = document as Document & {
+    arrays: Record<string, Loose & { module: Loose & { voc: { value: number } }; strings: Loose }>;
+    controllers: Record<string, Loose>;
+  };
+  const each = (rows: Record<string, Loose>, step: (row: Loose) => Loose) =>
+    Object.fromEntries(Object.entries(rows).map(([id, row]) => [id, step(row)]));
+  return {
+    ...rest,
+    arrays: each(arrays, (array) => {
+      const { module, strings } = array as (typeof arrays)[string];
+      return {
+        ...array,
+        // panels of 36 cells have two bypass diodes, longer ones three
+        module: { ...module, sections: { value: module.voc.value < 27 ? 2 : 3, from: 'guess' } },
+        strings: { ...strings, first: null },
+        pile: null,
+      };
+    }),
+    controllers: each(controllers, (controller) => ({
+      ...controller,
+      startVolts: null,
+      maxWatts: null,
+      chargeAmpsBy: {},
+      ownDraw: { value: 0, from: 'guess' },
+      keepFree: { value: 0, from: 'chosen' },
+      inputLimits: {},
+    })),
+    dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
+    controllerPrices: {},
+    acknowledged: {},
+  };
+}
+
+export class NewerVersionError extends Error {
+  readonly code = 'NEWER_VERSION';
+  constructor(version: number, current: number) {
+    super(
+      `The job was written by a newer Ivolt (version ${version}; this one reads up to ${current}). Update this Ivolt first`,
+    );
+  }
+}
+
+/**
+ * Brings an older document forward to the current version; the argument is left as it was.
+ * @throws NewerVersionError, or TypeError where the document has no version
+ */
+export function migrate(
+  document: unknown,
+  migrations: readonly Migration[] = MIGRATIONS,
+  current: number = CURRENT_VERSION,
+): Document {
+  const version = (document as { version?: unknown } | null | undefined)?.version;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
+    throw new TypeError('The job does not say which version it is');
+  }
+  if (version > current) throw new NewerVersionError(version, current);
+  let result = cloned(document) as Document;
+  while (result.version < current) {
+    const migration = migrations.find(({ from }) => from === result.version);
+    if (!migration) throw new TypeError(`No way is known from version ${result.version} to ${current}`);
+    result = { ...migration.step(result), version: result.version + 1 };
+  }
+  return result;
+}

@@ -1,0 +1,2 @@
+/** Irradiance above standard conditions. @source NEC 690.8(A) */
+export const BRIGHT_SKY = 1.25;
