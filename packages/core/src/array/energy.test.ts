@@ -6,8 +6,7 @@ import { airAt } from '../sky';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
-import { LOAD_RATIO } from './array';
-import { bestTilt } from './tiltField';
+import { bestTilt, LOAD_RATIO, sunByTilt } from '.';
 
 const dairy = withValueAt(
   withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),
@@ -148,14 +147,14 @@ describe('the best tilt', () => {
         { ...dairy, uses: { a: { ...dairy.uses.u4!, months, watts: guess(50) } } },
         climate,
       );
-      return bestTilt(facts.climate!, usedOf(facts), () => 0.2, 'hay-davies');
+      return bestTilt(sunByTilt(facts.skies!, facts.climate!.latDeg, facts.lead.plan), usedOf(facts));
     };
     expect(tilt([12, 1])).toBeGreaterThanOrEqual(55);
     expect(tilt([6, 7])).toBeLessThanOrEqual(25);
   });
   it('is beaten by none of the tilts it tried', () => {
     const facts = calculate(dairy, climate);
-    const best = bestTilt(facts.climate!, usedOf(facts), () => 0.2, 'hay-davies');
+    const best = bestTilt(sunByTilt(facts.skies!, facts.climate!.latDeg, facts.lead.plan), usedOf(facts));
     const worstAt = (tilt: number) =>
       array(set('/arrays/a1/plane/azimuth', 180, set('/arrays/a1/plane/tilt', tilt))).worst!;
     const poa = (tilt: number) =>

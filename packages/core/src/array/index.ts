@@ -1,2 +1,5 @@
-export * from './array';
+export * from './energy';
+export * from './feed';
+export * from './harvest';
+export * from './madeByHour';
 export * from './tiltField';

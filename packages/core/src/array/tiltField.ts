@@ -1,7 +1,5 @@
-import type { ResolvedClimate } from '../climate';
-import type { ArrayPlan, SkyModel } from '../document';
-import { lightOnPlane, monthLight, STEP_H, STEPS, sunDay, type Plane } from '../sky';
-import { remember } from '../memo';
+import type { ArrayPlan } from '../document';
+import { lightOnPlane, STEP_H, STEPS, type Plane, type SkyYear } from '../sky';
 
 export const FIELD_TILTS: readonly number[] = Array.from({ length: 19 }, (_, i) => i * 5);
 export const FIELD_AZIMUTHS: readonly number[] = Array.from({ length: 37 }, (_, i) => i * 10);
@@ -18,21 +16,15 @@ export interface TiltField {
  * Irradiation on 19 × 37 planes by month, with an open sky.
  * @param albedoOf ground reflection of a month 1–12, 0–1
  */
-export function tiltField(
-  climate: ResolvedClimate,
-  albedoOf: (month: number) => number,
-  model: SkyModel,
-): TiltField {
+export function tiltField(skies: SkyYear, albedoOf: (month: number) => number): TiltField {
   const light = new Float64Array(STEPS);
-  const months = climate.stays.map((stays, index) => {
+  const months = skies.map((stays, index) => {
     const result = new Float64Array(FIELD_TILTS.length * FIELD_AZIMUTHS.length);
-    for (const { share, climate: place } of stays) {
-      const sun = sunDay(place.latDeg, index);
-      const day = monthLight(place, index, model);
+    for (const { share, sky } of stays) {
       let at = 0;
       for (const tiltDeg of FIELD_TILTS) {
         for (const azimuthDeg of FIELD_AZIMUTHS) {
-          lightOnPlane(sun, day, { tiltDeg, azimuthDeg }, albedoOf(index + 1), null, true, light);
+          lightOnPlane(sky.sun, sky.mean, { tiltDeg, azimuthDeg }, albedoOf(index + 1), null, true, light);
           let sum = 0;
           for (let step = 0; step < STEPS; step++) sum += light[step] as number;
           result[at] = (result[at] as number) + (share * sum * STEP_H) / 1000;
@@ -47,16 +39,15 @@ export function tiltField(
 
 /** Daily irradiation on one plane by month, kWh/m², with an open sky. */
 export function planeMonths(
-  climate: ResolvedClimate,
+  skies: SkyYear,
   planeOf: (month: number, latDeg: number) => Plane,
   albedoOf: (month: number) => number,
-  model: SkyModel,
 ): number[] {
   const light = new Float64Array(STEPS);
-  return climate.stays.map((stays, index) =>
-    stays.reduce((sum, { share, climate: place }) => {
-      const [sun, day] = [sunDay(place.latDeg, index), monthLight(place, index, model)];
-      lightOnPlane(sun, day, planeOf(index + 1, place.latDeg), albedoOf(index + 1), null, true, light);
+  return skies.map((stays, index) =>
+    stays.reduce((sum, { share, sky }) => {
+      const plane = planeOf(index + 1, sky.latDeg);
+      lightOnPlane(sky.sun, sky.mean, plane, albedoOf(index + 1), null, true, light);
       return sum + (share * light.reduce((total, watts) => total + watts, 0) * STEP_H) / 1000;
     }, 0),
   );
@@ -67,49 +58,35 @@ export const albedoBy =
   (month: number): number =>
     (months[month]?.value ?? albedo.value) / 100;
 
-const bestTilts = remember<number>(64);
+export const equatorOf = (latDeg: number): number => (latDeg >= 0 ? 180 : 0);
+
+/** Daily irradiation on planes towards the equator, by tilt in the order of `FIELD_TILTS`, then month, kWh/m². */
+export const sunByTilt = (
+  skies: SkyYear,
+  latDeg: number,
+  ground: Pick<ArrayPlan, 'albedo' | 'albedoBy'>,
+): number[][] =>
+  FIELD_TILTS.map((tiltDeg) =>
+    planeMonths(skies, () => ({ tiltDeg, azimuthDeg: equatorOf(latDeg) }), albedoBy(ground)),
+  );
+
+/** What the worst of the months in use has of its need; of all months where nothing is used. */
+export function worstWorth(sun: readonly number[], usedWh: readonly number[]): number {
+  const anyUse = usedWh.some((wh) => wh > 0);
+  return Math.min(
+    ...sun.map((kwh, month) => {
+      const used = usedWh[month] ?? 0;
+      return anyUse && used <= 0 ? Infinity : kwh / Math.max(1, used);
+    }),
+  );
+}
 
 /**
  * Fixed tilt towards the equator that makes most of what is used in the month it does worst, in steps of 5°.
- * @param usedWh by month; months without use count only where no month has any
+ * @param byTilt as by `sunByTilt` @param usedWh by month; months without use count only where no month has any
  */
-export function bestTilt(
-  climate: ResolvedClimate,
-  usedWh: readonly number[],
-  albedoOf: (month: number) => number,
-  model: SkyModel,
-): number {
-  const sky = climate.stays.flatMap((stays, index) =>
-    stays.flatMap(({ share, climate: place }) => [
-      share,
-      place.latDeg,
-      place.months[index]?.ghiKWhm2,
-      place.months[index]?.ghiFrom,
-      albedoOf(index + 1),
-      usedWh[index],
-    ]),
-  );
-  return bestTilts(`${model} ${sky.join(' ')}`, () => findBestTilt(climate, usedWh, albedoOf, model));
-}
-
-function findBestTilt(
-  climate: ResolvedClimate,
-  usedWh: readonly number[],
-  albedoOf: (month: number) => number,
-  model: SkyModel,
-): number {
-  const azimuthDeg = climate.latDeg >= 0 ? 180 : 0;
-  const anyUse = usedWh.some((wh) => wh > 0);
-  let best = { tiltDeg: 0, worth: -1 };
-  for (const tiltDeg of FIELD_TILTS) {
-    const made = planeMonths(climate, () => ({ tiltDeg, azimuthDeg }), albedoOf, model);
-    const worth = Math.min(
-      ...made.map((sun, index) => {
-        const used = usedWh[index] ?? 0;
-        return anyUse && used <= 0 ? Infinity : sun / Math.max(1, used);
-      }),
-    );
-    if (worth > best.worth) best = { tiltDeg, worth };
-  }
-  return best.tiltDeg;
+export function bestTilt(byTilt: readonly (readonly number[])[], usedWh: readonly number[]): number {
+  const worths = byTilt.map((sun) => worstWorth(sun, usedWh));
+  const most = Math.max(-1, ...worths);
+  return FIELD_TILTS[worths.findIndex((worth) => worth >= most)] ?? 0;
 }

@@ -41,7 +41,7 @@ describe('a bank of units', () => {
   it('names what each school asks for', () => {
     const loads = computeLoads(design);
     const bank = computeBank(design, loads);
-    const needs = bankNeeds(design, bank, loads, 100);
+    const needs = bankNeeds(design.bank, bank, loads, 100);
     expect(needs.find(({ school }) => school === 'charge')?.ratedWh).toBeCloseTo(200 * 25.6, 6);
     expect(needs.find(({ school }) => school === 'discharge')?.ratedWh).toBeCloseTo(200, 6);
     expect(needs.find(({ school }) => school === 'days')?.parallel).toBe(2);

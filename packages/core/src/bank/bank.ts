@@ -1,7 +1,17 @@
-import type { Design } from '../document';
-import type { Loads } from '../loads';
+import type { Bank, Design } from '../document';
 import { chemistryOf, type ChemistryData } from './chemistries';
 import type { BankWarmth } from './home';
+
+/** What is asked of a bank. */
+export interface Demand {
+  /** A mean day of each month, Wh. */
+  months: readonly { busWh: number }[];
+  /** The month that takes most; on its full day. */
+  heaviest: { fullWh: number } | null;
+  largestRunning: { runningW: number } | null;
+  /** Over a number of days of that month, Wh. */
+  overDays: (days: number) => number;
+}
 
 export type BankSchool = 'days' | 'aged' | 'discharge' | 'charge';
 
@@ -70,7 +80,7 @@ export function autonomyDays(peakSunHours: number, critical: boolean): number | 
 const UNKNOWN_COLD_C = 5;
 
 /** Days that the bank carries: how long until the uses have taken what can be used. */
-function daysCarried(usableWh: number, { heaviest, overDays }: Loads): number | null {
+function daysCarried(usableWh: number, { heaviest, overDays }: Demand): number | null {
   if (!heaviest) return null;
   let [low, high] = [0, 1];
   while (overDays(high) < usableWh && high < 4096) [low, high] = [high, high * 2];
@@ -83,9 +93,12 @@ function daysCarried(usableWh: number, { heaviest, overDays }: Loads): number | 
 }
 
 /** The bank as chosen. */
-export function computeBank(design: Design, loads: Loads, warmth: BankWarmth | null = null): BankResult {
-  const { bank, busVolts } = design;
-  const chemistry = chemistryOf(bank);
+export function computeBank(
+  { bank, busVolts }: Pick<Design, 'bank' | 'busVolts'>,
+  loads: Demand,
+  warmth: BankWarmth | null = null,
+  chemistry: ChemistryData = chemistryOf(bank),
+): BankResult {
   const used = loads.months.some(({ busWh }) => busWh > 0);
   const spells = (warmth?.months ?? []).filter((_, m) => !used || (loads.months[m]?.busWh ?? 0) > 0);
   const coldestC =
@@ -124,14 +137,18 @@ export function computeBank(design: Design, loads: Loads, warmth: BankWarmth | n
  * What each school asks for, the days to carry first.
  * @param chargeAmps what the array sends at its best, A
  */
-export function bankNeeds(design: Design, bank: BankResult, loads: Loads, chargeAmps: number): BankNeed[] {
-  const rowWh = bank.volts * design.bank.unitAh.value;
+export function bankNeeds(
+  { unitAh, depth, endOfLife }: Pick<Bank, 'unitAh' | 'depth' | 'endOfLife'>,
+  bank: BankResult,
+  loads: Pick<Demand, 'largestRunning'>,
+  chargeAmps: number,
+): BankNeed[] {
+  const rowWh = bank.volts * unitAh.value;
   const need = (school: BankSchool, ratedWh: number): BankNeed => ({
     school,
     ratedWh,
     parallel: Math.max(1, Math.ceil(ratedWh / rowWh - 1e-9)),
   });
-  const { depth, endOfLife } = design.bank;
   const days = ratedEnergyWh(
     bank.wantedWh,
     1,

@@ -20,6 +20,19 @@ export interface WalkBank {
   acceptance: ChemistryData['acceptance'];
 }
 
+/** The bank as a walk through days sees it. @param ratedWh at 25 °C, @param factor left of it in the cold, @param depthPct 0–100 */
+export const walkBankOf = (
+  { roundTrip, acceptance }: Pick<ChemistryData, 'roundTrip' | 'acceptance'>,
+  ratedWh: number,
+  factor: number,
+  depthPct: number,
+): WalkBank => ({
+  ratedWh: Math.max(1, ratedWh * factor),
+  floor: 1 - depthPct / 100,
+  roundTrip,
+  acceptance,
+});
+
 /**
  * Walks a bank through days of half hours. What is made feeds the uses first; the rest charges as far as the bank
  * accepts it; what is lacking is taken from it down to its floor.

@@ -29,7 +29,7 @@ export interface BankWarmth {
   /** By month, °C: the bank in a cold spell as on record, an ordinary cold night, the mean, a hot day, a hot spell. */
   months: { spellC: number; coldC: number; meanC: number; hotC: number; heatC: number }[];
   /** What a pad takes to keep it above freezing, Wh a day by month. */
-  padWh: number[];
+  padWh: readonly number[];
 }
 
 /** Surface of the inside of a box, m². */
@@ -37,6 +37,16 @@ const surfaceM2 = ({ length, width, height }: BankHome) => {
   const [l, w, h] = [length.value / 1000, width.value / 1000, height.value / 1000];
   return 2 * (l * w + l * h + w * h);
 };
+
+/** What a pad takes to keep a bank above freezing, Wh a day by month; nothing where there is none. */
+export function padDraw(home: BankHome, months: readonly ClimateMonth[]): number[] {
+  if (!home.heated || home.where === 'heated') return months.map(() => 0);
+  const open = home.kind === 'shelf' || home.kind === 'rack';
+  // on an open shelf the pad warms the battery's own skin and the air round it
+  const wattsPerK = surfaceM2(home) * (open ? WALLS.none : WALLS[home.insulation]).uValue;
+  const { addK } = ROUND_IT[home.where];
+  return months.map(({ airC }) => Math.max(0, PAD_C - (airC + addK)) * wattsPerK * 24);
+}
 
 /**
  * Temperatures of a bank where it stands, by month, from the place's air.
@@ -46,6 +56,7 @@ export function bankWarmth(
   home: BankHome,
   months: readonly ClimateMonth[],
   records: { lowC: number; highC: number },
+  padWh: readonly number[] = padDraw(home, months),
 ): BankWarmth {
   if (home.where === 'heated') {
     return {
@@ -56,11 +67,11 @@ export function bankWarmth(
         hotC: ROOM_C.high,
         heatC: ROOM_C.high,
       })),
-      padWh: months.map(() => 0),
+      padWh,
     };
   }
   const round = ROUND_IT[home.where];
-  const { uValue, damps } = WALLS[home.insulation];
+  const { damps } = WALLS[home.insulation];
   const warmth = months.map(({ airC, minC, maxC }) => ({
     coldC: airC + round.addK - (airC - minC) * round.day * damps,
     meanC: airC + round.addK,
@@ -75,9 +86,6 @@ export function bankWarmth(
   const calmed = (meanC: number) =>
     1 - (0.5 * (meanC - coldestMonth)) / Math.max(1, hottestMonth - coldestMonth);
   const kept = (coldC: number) => (home.heated ? Math.max(PAD_C, coldC) : coldC);
-  const open = home.kind === 'shelf' || home.kind === 'rack';
-  // on an open shelf the pad warms the battery's own skin and the air round it
-  const wattsPerK = surfaceM2(home) * (open ? WALLS.none.uValue : uValue);
   return {
     months: warmth.map(({ coldC, meanC, hotC }) => ({
       spellC: kept(Math.min(coldC, meanC - coldSpellK * calmed(meanC))),
@@ -86,7 +94,7 @@ export function bankWarmth(
       hotC,
       heatC: Math.max(hotC, meanC + hotSpellK),
     })),
-    padWh: warmth.map(({ meanC }) => (home.heated ? Math.max(0, PAD_C - meanC) * wattsPerK * 24 : 0)),
+    padWh,
   };
 }
 

@@ -2,6 +2,7 @@ export * from './bank';
 export * from './busChoices';
 export * from './chemistries';
 export * from './dayWalk';
+export * from './fit';
 export * from './home';
 export * from './life';
 export * from './packing';

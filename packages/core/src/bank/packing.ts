@@ -1,5 +1,3 @@
-import { remember } from '../memo';
-
 /** A piece in its place: the corner nearest the origin and its size along the box, across it and up, mm. */
 export interface Placed {
   x: number;
@@ -107,12 +105,7 @@ const DEEP = 2;
  * Packs alike units into a box or onto shelves, one layer to a level, upright or, where they may, on a side.
  * Gaps are kept between units and to the walls, headroom over the terminals.
  */
-export const packUnits = (ask: PackAsk): Packing => packings(JSON.stringify(ask), () => pack(ask));
-
-/** A remedy and the next key press ask for the same rooms again. */
-const packings = remember<Packing>(300);
-
-function pack({ unit, count, space, levels, gap, headroom }: PackAsk): Packing {
+export function packUnits({ unit, count, space, levels, gap, headroom }: PackAsk): Packing {
   const levelHeight = space.height / levels;
   const ways = [
     { length: unit.length, width: unit.width, height: unit.height, lying: false },

@@ -1,5 +1,5 @@
 import type { StringsResult } from '../strings';
-import type { ArrayFacts, Facts } from './calculate';
+import type { ArrayFacts, Facts } from './facts';
 
 /** The margins the verdict hangs on, as shares of their limits: above 0 is inside. */
 export interface Margins {

@@ -26,19 +26,24 @@ export interface RecordTemperature {
   note: string;
 }
 
-/** The sky of one place, month by month. */
-export interface PlaceClimate {
+/** The light and air of one place, month by month. */
+export interface PlaceSky {
   latDeg: number;
   lonDeg: number;
   altitudeM: number;
   gridAltitudeM: number;
-  months: ClimateMonth[];
-  low: RecordTemperature;
-  high: RecordTemperature;
-  linke: number[];
+  months: readonly ClimateMonth[];
+  linke: readonly number[];
   landDistance: number;
   /** Hourly light of a file of the person's own, by solar time. */
   light: Weather['light'];
+}
+
+/** One place: its sky, and the lowest and highest on record. */
+export interface PlaceClimate extends PlaceSky {
+  sky: PlaceSky;
+  low: RecordTemperature;
+  high: RecordTemperature;
 }
 
 /** The days of a month spent at one place. */
@@ -75,6 +80,22 @@ export const LOW_MARGIN_K = 5;
 export const HIGH_MARGIN_K = 3;
 const LAPSE_K_PER_M = 0.0065;
 
+/** What of a place its sky follows from. */
+export type SkyPlace = Pick<Place, 'lat' | 'lon' | 'altitude' | 'ghi' | 'air' | 'weather'>;
+
+/** How the parts of a climate are worked out; `calculate` lends ones that remember. */
+export interface ClimateMeans {
+  sky: (place: Place, grid: GridClimate | null, ghiFactor: number) => PlaceSky | null;
+  months: (months: readonly ClimateMonth[]) => readonly ClimateMonth[];
+  record: (valueC: number, from: ClimateSource, note: string) => RecordTemperature;
+}
+
+const PLAIN: ClimateMeans = {
+  sky: (place, grid, ghiFactor) => placeSky(place, grid, ghiFactor),
+  months: (months) => months,
+  record: (valueC, from, note) => ({ valueC, from, note }),
+};
+
 /**
  * The year the design is reckoned with.
  * @param grid what the grid says of home, and of each stop in `stops`
@@ -84,20 +105,21 @@ export function resolveClimate(
   { place, stops }: Pick<Design, 'place' | 'stops'>,
   grid: JobClimate | null,
   shift: ClimateShift = {},
+  means: ClimateMeans = PLAIN,
 ): ResolvedClimate | null {
-  const home = placeClimate(place, grid, shift);
+  const home = placeClimate(place, grid, shift, means);
   if (!home) return null;
   const { days, overlaps } = daysOfStay(stops);
   const away = new Map<string, { name: string; climate: PlaceClimate }>();
   for (const [id, stop] of inOrder(stops)) {
     if (!stop.lat || !stop.lon) continue;
-    const climate = placeClimate(stop, grid?.stops?.[id] ?? null, shift);
+    const climate = placeClimate(stop, grid?.stops?.[id] ?? null, shift, means);
     if (!climate) return null;
     away.set(id, { name: stop.name || 'an unnamed stop', climate });
   }
   const stays = MONTH_DAYS.map((length, month): Stay[] => {
     const found: Stay[] = [];
-    let left = length;
+    let left: number = length;
     for (const [id, { name, climate }] of away) {
       const here = days.get(id)?.[month] ?? 0;
       if (here > 0) found.push({ id, name, share: here / length, climate });
@@ -110,7 +132,7 @@ export function resolveClimate(
   const present = stays.flat().map(({ climate }) => climate);
   return {
     ...home,
-    months: stays.map((parts, month) => meanMonth(parts, month)),
+    months: means.months(stays.map((parts, month) => meanMonth(parts, month))),
     low: present.map(({ low }) => low).reduce((a, b) => (b.valueC < a.valueC ? b : a)),
     high: present.map(({ high }) => high).reduce((a, b) => (b.valueC > a.valueC ? b : a)),
     stays,
@@ -142,14 +164,17 @@ function meanMonth(stays: readonly Stay[], month: number): ClimateMonth {
   };
 }
 
-/** One place: typed values where there are any, then the person's own file, then the grid moved to its height. */
-function placeClimate(place: Place, grid: GridClimate | null, shift: ClimateShift): PlaceClimate | null {
+/**
+ * The sky of a place: typed values where there are any, then the person's own file, then the grid moved to its height.
+ * @param ghiFactor on what the grid says of the sun @returns null without a place, or where a month has no value at all
+ */
+export function placeSky(place: SkyPlace, grid: GridClimate | null, ghiFactor = 1): PlaceSky | null {
   if (!place.lat || !place.lon) return null;
   const { weather } = place;
   const latDeg = place.lat.value;
   const gridAltitudeM = grid?.altitudeM ?? 0;
   const altitudeM = place.altitude?.value ?? gridAltitudeM;
-  const heightK = -LAPSE_K_PER_M * (altitudeM - gridAltitudeM);
+  const heightK = heightOf({ altitudeM, gridAltitudeM });
   const bySea = (grid?.landDistance ?? 0) > 0;
   const months: ClimateMonth[] = [];
   for (let month = 0; month < 12; month++) {
@@ -161,7 +186,7 @@ function placeClimate(place: Place, grid: GridClimate | null, shift: ClimateShif
     );
     if (!sun || !air) return null;
     const outside = dailyExtraterrestrial(latDeg, MEAN_DAYS[month] ?? 1);
-    const ghi = sun.value * (sun.from === 'grid' ? (shift.ghiFactor ?? 1) : 1);
+    const ghi = sun.value * (sun.from === 'grid' ? ghiFactor : 1);
     const clearness = outside > 0.01 ? clamp(ghi / outside, 0, MOST_CLEAR) : 0;
     const range = dayRangeK(clearness, bySea);
     const [least, most] = [weather?.min[month], weather?.max[month]];
@@ -182,11 +207,31 @@ function placeClimate(place: Place, grid: GridClimate | null, shift: ClimateShif
     altitudeM,
     gridAltitudeM,
     months,
-    low: lowestOf(place, grid, months, heightK, shift.lowK ?? 0),
-    high: highestOf(place, grid, months, heightK, shift.highK ?? 0),
     linke: grid?.linke ?? months.map(() => 3),
     landDistance: grid?.landDistance ?? 0,
     light: weather?.light ?? null,
+  };
+}
+
+/** Air by height above the grid's own ground, K. */
+const heightOf = ({ altitudeM, gridAltitudeM }: Pick<PlaceSky, 'altitudeM' | 'gridAltitudeM'>) =>
+  -LAPSE_K_PER_M * (altitudeM - gridAltitudeM);
+
+function placeClimate(
+  place: Place,
+  grid: GridClimate | null,
+  { ghiFactor = 1, lowK = 0, highK = 0 }: ClimateShift,
+  means: ClimateMeans,
+): PlaceClimate | null {
+  const sky = means.sky(place, grid, ghiFactor);
+  if (!sky) return null;
+  const record = ({ valueC, from, note }: RecordTemperature) => means.record(valueC, from, note);
+  const heightK = heightOf(sky);
+  return {
+    ...sky,
+    sky,
+    low: record(lowestOf(place, grid, sky.months, heightK, lowK)),
+    high: record(highestOf(place, grid, sky.months, heightK, highK)),
   };
 }
 
@@ -214,7 +259,7 @@ export function dayRangeK(clearness: number, bySea: boolean): number {
 function lowestOf(
   place: Place,
   grid: GridClimate | null,
-  months: ClimateMonth[],
+  months: readonly ClimateMonth[],
   heightK: number,
   shiftK: number,
 ): RecordTemperature {
@@ -247,7 +292,7 @@ function lowestOf(
 function highestOf(
   place: Place,
   grid: GridClimate | null,
-  months: ClimateMonth[],
+  months: readonly ClimateMonth[],
   heightK: number,
   shiftK: number,
 ): RecordTemperature {

@@ -1,8 +1,9 @@
-import { coldMargin, leadOf, tightest, type ArrayFacts, type Facts } from '../calculate';
+import { coldMargin, tightest, type ArrayFacts, type Facts } from '../calculate';
 import { panelCount, usesInOrder, type Sheet } from '../document';
 import { BANK_SCHOOLS, type Pen } from '../figures';
 import { arrangementText, asksForALook, type Finding } from '../findings';
 import type { UseRow } from '../loads';
+import { watched } from '../memo';
 import type { PileFacts, StringsResult } from '../strings';
 import { monthName } from '../units';
 
@@ -14,15 +15,19 @@ export interface Answer {
 
 const answer = (lead: string, rest = ''): Answer => ({ lead, rest });
 
-export function answersOf(facts: Facts, pen: Pen): Record<Sheet, Answer> {
-  return {
-    uses: usesAnswer(facts, pen),
-    place: placeAnswer(facts, pen),
-    bank: bankAnswer(facts, pen),
-    array: arrayAnswer(facts, pen),
-    strings: stringsAnswer(facts, pen),
-  };
-}
+const ANSWERS: Readonly<Record<Sheet, (facts: Facts, pen: Pen) => Answer>> = {
+  uses: watched('answer of the uses', usesAnswer, { within: ['design'] }),
+  place: watched('answer of the place', placeAnswer),
+  bank: watched('answer of the bank', bankAnswer, { within: ['design'] }),
+  array: watched('answer of the array', arrayAnswer, { within: ['design'] }),
+  strings: watched('answer of the strings', stringsAnswer),
+};
+
+export const answersOf = (facts: Facts, pen: Pen) =>
+  Object.fromEntries(Object.entries(ANSWERS).map(([sheet, ask]) => [sheet, ask(facts, pen)])) as Record<
+    Sheet,
+    Answer
+  >;
 
 function usesAnswer({ loads, design }: Facts, pen: Pen): Answer {
   const heaviest = loads.heaviest;
@@ -91,7 +96,7 @@ function arrayAnswer(facts: Facts, pen: Pen): Answer {
   if (!energy) return answer('Not known yet.', 'The sun comes from the place.');
   if (!worst || worst.ratio === null) return answer('Not known yet.', 'What is used comes from the uses.');
   const need = energy.governing;
-  const lead = leadOf(facts);
+  const lead = facts.lead;
   const wired = energy.arrays[lead.id]?.wiredModules ?? 0;
   const of = lead.called ? ` of ${lead.called}` : '';
   const asks = need
@@ -155,8 +160,9 @@ function pileAnswer(
 }
 
 /** Each sheet's one governing figure for the run of sheets. */
-export function governingOf(facts: Facts, pen: Pen): Record<Sheet, string> {
-  const { loads, climate, bank, arrays, design, energy } = facts;
+export const governingOf = watched('governing figures', governing, { within: ['design'] });
+
+function governing({ loads, climate, bank, arrays, design, energy }: Facts, pen: Pen): Record<Sheet, string> {
   const heaviest = loads.heaviest;
   return {
     uses: heaviest

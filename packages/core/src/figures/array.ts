@@ -1,4 +1,4 @@
-import { leadOf, type Facts } from '../calculate';
+import { type Facts } from '../calculate';
 import { monthName } from '../units';
 import { figure, step, type Figure, type Pen } from './figure';
 
@@ -8,7 +8,7 @@ const CHAIN_SOURCE =
 export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
   const { design, energy, arrays } = facts;
   const worst = energy?.worst ?? null;
-  const lead = leadOf(facts);
+  const lead = facts.lead;
   const months = (energy?.months ?? []).map((month) =>
     figure(
       pen,

@@ -1,3 +1,4 @@
+import { remembered } from '../memo';
 import type { Sheet } from '../document';
 import { displayFigure, joined, type Quantity, type Shown, type UnitSystem } from '../units';
 
@@ -28,10 +29,11 @@ export interface Pen {
   shown(value: number, quantity: Quantity): Shown;
 }
 
-export function penFor(system: UnitSystem): Pen {
+/** One pen for each system. */
+export const penFor = remembered('pen', (system: UnitSystem): Pen => {
   const shown = (value: number, quantity: Quantity) => displayFigure(value, quantity, system);
   return Object.assign((value: number, quantity: Quantity) => joined(shown(value, quantity)), { shown });
-}
+});
 
 export interface FigureParts {
   steps?: Step[];

@@ -5,13 +5,18 @@ import type { Figure, Pen } from './figure';
 import { placeFigures } from './place';
 import { stringFigures } from './strings';
 import { useFigures } from './uses';
+import { watched } from '../memo';
 
 export * from './figure';
 export { BANK_SCHOOLS } from './bank';
 
-export function figuresOf(facts: Facts, pen: Pen): Figure[] {
-  return [useFigures, placeFigures, bankFigures, arrayFigures, stringFigures].flatMap((make) =>
-    make(facts, pen),
-  );
-}
+const SECTIONS = [
+  useFigures,
+  watched('figures of the place', placeFigures, { within: ['design'] }),
+  watched('figures of the bank', bankFigures, { within: ['design'] }),
+  watched('figures of the arrays', arrayFigures, { within: ['design'] }),
+  stringFigures,
+];
+
+export const figuresOf = (facts: Facts, pen: Pen): Figure[] => SECTIONS.flatMap((make) => make(facts, pen));
 export { useFigure } from './oneUse';

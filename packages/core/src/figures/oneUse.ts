@@ -1,33 +1,32 @@
-import type { Facts } from '../calculate';
-import { paintText, type Use } from '../document';
+import { paintText, type Design, type Use } from '../document';
 import { givenOf, paintIn, USE_FORMS, type UseRow } from '../loads';
+import { remembered } from '../memo';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
-const briefs = new WeakMap<Use, Figure>();
-
-/** A figure without its working: the same object while it says the same, so that a long table is not written anew. */
-function briefFigure(pen: Pen, use: Use, { id, busWh }: UseRow, label: string): Figure {
-  const before = briefs.get(use);
-  if (before?.value === busWh && before.id === `use:${id}` && before.label === label) return before;
-  const fresh = figure(pen, `use:${id}`, 'uses', label, busWh, 'energy', { source: '' });
-  briefs.set(use, fresh);
-  return fresh;
+/** What one use takes from the bank on a day it runs. @param brief without its working */
+export function useFigure(
+  { uses, supply }: Pick<Design, 'uses' | 'supply'>,
+  pen: Pen,
+  row: UseRow,
+  brief = false,
+): Figure[] {
+  const use = uses[row.id];
+  if (!use) return [];
+  const side = use.supply === 'ac' ? supply.inverterEfficiency : supply.dcEfficiency;
+  return [told(use, row, pen, side.value, brief)];
 }
 
-/** What one use takes from the bank on a day it runs. @param brief without its working */
-export function useFigure({ design }: Facts, pen: Pen, row: UseRow, brief = false): Figure[] {
-  const use = design.uses[row.id];
-  if (!use) return [];
-  const label = `${use.name || 'unnamed use'}, a day`;
-  if (brief) return [briefFigure(pen, use, row, label)];
-  const ac = use.supply === 'ac';
-  const share = ac ? design.supply.inverterEfficiency.value : design.supply.dcEfficiency.value;
-  const count = use.count.value;
-  const off = count > 0 ? (row.offWh * share) / 100 / count : 0;
-  const { source } = USE_FORMS[use.form];
-  const meanWh = Math.max(...row.monthWh);
-  return [
-    figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', {
+const told = remembered(
+  'figure of a use',
+  (use: Use, row: UseRow, pen: Pen, share: number, brief: boolean): Figure => {
+    const label = `${use.name || 'unnamed use'}, a day`;
+    if (brief) return figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', { source: '' });
+    const ac = use.supply === 'ac';
+    const count = use.count.value;
+    const off = count > 0 ? (row.offWh * share) / 100 / count : 0;
+    const { source } = USE_FORMS[use.form];
+    const meanWh = Math.max(...row.monthWh);
+    return figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', {
       steps: [
         ...ownSteps(use, row, pen, count > 0 ? row.ownWh / count - off : 0),
         ...(off > 0 ? [step('off draw, the other hours', `+ ${pen(off, 'energy')}`)] : []),
@@ -39,9 +38,10 @@ export function useFigure({ design }: Facts, pen: Pen, row: UseRow, brief = fals
         row.busWh > 0 && Math.abs(meanWh / row.busWh - 1) > 0.005
           ? `On a day it runs; as the mean of all days of its heaviest month ${pen(meanWh, 'energy')}.`
           : null,
-    }),
-  ];
-}
+    });
+  },
+  20_000,
+);
 
 function ownSteps(use: Use, row: UseRow, pen: Pen, ownWh: number): Step[] {
   const given = (key: Parameters<typeof givenOf>[1]) => givenOf(use, key);

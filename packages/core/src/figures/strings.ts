@@ -1,16 +1,21 @@
 import type { ArrayFacts, Facts } from '../calculate';
+import { watched } from '../memo';
 import { figure, ofArray, step, type Figure, type Pen } from './figure';
 import { pileFigures } from './pile';
 
 /** Of every array; the first has the plain ids. */
 export const stringFigures = (facts: Facts, pen: Pen): Figure[] =>
-  facts.arrays.flatMap((array) =>
+  facts.arrays.flatMap((array) => ofOne(array, facts, ofArray('', facts.arrays, array.id), pen));
+
+const ofOne = watched(
+  'figures of the strings',
+  (array: ArrayFacts, facts: Facts, suffix: string, pen: Pen): Figure[] =>
     arrayStringFigures(array, facts, pen).map((figure) => ({
       ...figure,
-      id: ofArray(figure.id, facts.arrays, array.id),
+      id: figure.id + suffix,
       label: array.called ? `${figure.label}, ${array.called}` : figure.label,
     })),
-  );
+);
 
 function arrayStringFigures(
   { id, plan, controller, strings, module, pile }: ArrayFacts,

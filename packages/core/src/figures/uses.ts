@@ -1,5 +1,7 @@
-import { throughBankPct, type Facts } from '../calculate';
-import type { LoadMonth, UseRow } from '../loads';
+import type { Facts } from '../calculate';
+import type { Design } from '../document';
+import type { LoadMonth, Loads, UseRow } from '../loads';
+import { watched } from '../memo';
 import { monthName } from '../units';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 import { useFigure } from './oneUse';
@@ -12,32 +14,58 @@ const clockHour = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
 
 const IDLE_STEP = 'inverter’s own draw';
 
-export function useFigures(facts: Facts, pen: Pen): Figure[] {
-  const { design, loads } = facts;
-  const { heaviest, largestRunning, worstStart } = loads;
-  const brief = loads.rows.length > MOST_IN_FULL;
-  const rows = loads.rows.flatMap((row) => useFigure(facts, pen, row, brief));
-  const months = loads.months.map((month) =>
-    figure(
-      pen,
-      `load:${month.month}`,
-      'uses',
-      `used a day in ${monthName(month.month)}`,
-      month.busWh,
-      'energy',
-      {
-        steps: rowSteps(facts, pen, month.month),
-        source:
-          'Sum of the uses of the month that must or should run, taken from the bank. Uses on surplus only are left out.',
-        others:
-          month.surplusWh > 0 ? `Uses on surplus would take ${pen(month.surplusWh, 'energy')} more.` : null,
-      },
+/** Rows, months, sums and the share through the bank, each written anew only when what it reads has changed. */
+export const useFigures = (facts: Facts, pen: Pen): Figure[] =>
+  [rowFigures, monthFigures, sumFigures, throughBankFigures].flatMap((make) => make(facts, pen));
+
+const rowFigures = watched(
+  'figures of the uses',
+  ({ design, loads }: Facts, pen: Pen): Figure[] =>
+    loads.rows.flatMap((row) => useFigure(design, pen, row, loads.rows.length > MOST_IN_FULL)),
+  { within: ['design'] },
+);
+
+const monthFigures = watched(
+  'figures of the months',
+  ({ design, loads }: Facts, pen: Pen): Figure[] =>
+    loads.months.map((month) =>
+      figure(
+        pen,
+        `load:${month.month}`,
+        'uses',
+        `used a day in ${monthName(month.month)}`,
+        month.busWh,
+        'energy',
+        {
+          steps: rowSteps(design.uses, loads, pen, month.month),
+          source:
+            'Sum of the uses of the month that must or should run, taken from the bank. Uses on surplus only are left out.',
+          others:
+            month.surplusWh > 0 ? `Uses on surplus would take ${pen(month.surplusWh, 'energy')} more.` : null,
+        },
+      ),
     ),
-  );
+  { within: ['design'] },
+);
+
+const throughBankFigures = watched(
+  'share through the bank told',
+  (facts: Facts, pen: Pen): Figure[] => [
+    figure(pen, 'load.throughBank', 'uses', 'goes through the bank', facts.throughBankPct, 'percent', {
+      source:
+        'By the hours of the uses against the hours of the sun on mean days, in the months in use. What has no hours is spread over the day.',
+      others: `The design reckons with ${pen(facts.design.energy.throughBank.value, 'percent')}.`,
+    }),
+  ],
+  { within: ['design'] },
+);
+
+const sumFigures = watched('sums of the uses', sumsOf, { within: ['design'] });
+
+function sumsOf({ design, loads }: Facts, pen: Pen): Figure[] {
+  const { heaviest, largestRunning, worstStart } = loads;
   const peak = heaviest && peakHour(heaviest);
   return [
-    ...rows,
-    ...months,
     figure(
       pen,
       'load.heaviest',
@@ -46,7 +74,7 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
       heaviest?.busWh ?? null,
       'energy',
       {
-        steps: heaviest ? rowSteps(facts, pen, heaviest.month) : [],
+        steps: heaviest ? rowSteps(design.uses, loads, pen, heaviest.month) : [],
         source: 'The month that takes most from the bank, as the mean of its days.',
         others: heaviest
           ? `At ${design.busVolts} V that is ${pen(heaviest.busWh / design.busVolts, 'charge')} a day.${
@@ -58,7 +86,7 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
       },
     ),
     figure(pen, 'load.running', 'uses', 'all at once', largestRunning?.runningW ?? null, 'power', {
-      steps: largestRunning ? wattSteps(facts, pen, largestRunning.month) : [],
+      steps: largestRunning ? wattSteps(design.uses, loads, pen, largestRunning.month) : [],
       source: 'Every use of the month running at the same moment: an upper bound for the inverter.',
     }),
     figure(pen, 'load.start', 'uses', 'worst start', worstStart?.startW ?? null, 'power', {
@@ -89,7 +117,7 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
       'load.nightOff',
       'uses',
       'saved by switching the inverter off at night',
-      nightSaves(facts) || null,
+      nightSaves(design.supply) || null,
       'energy',
       {
         steps: [
@@ -99,16 +127,10 @@ export function useFigures(facts: Facts, pen: Pen): Figure[] {
         source: 'Its own draw over eight hours; only where nothing on AC must run at night.',
       },
     ),
-    figure(pen, 'load.throughBank', 'uses', 'goes through the bank', throughBankPct(facts), 'percent', {
-      source:
-        'By the hours of the uses against the hours of the sun on mean days, in the months in use. What has no hours is spread over the day.',
-      others: `The design reckons with ${pen(design.energy.throughBank.value, 'percent')}.`,
-    }),
   ];
 }
 
-function nightSaves({ design }: Facts): number {
-  const { inverterIdle, inverterHours } = design.supply;
+function nightSaves({ inverterIdle, inverterHours }: Design['supply']): number {
   return inverterIdle.value * Math.max(0, Math.min(NIGHT_H, inverterHours.value - (24 - NIGHT_H)));
 }
 
@@ -122,13 +144,13 @@ function peakHour({ month, profile }: LoadMonth): { month: number; hour: number;
   return best;
 }
 
-function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
+function rowSteps(uses: Design['uses'], loads: Loads, pen: Pen, month: number) {
   const of = (row: UseRow) => row.monthWh[month - 1] ?? 0;
   const rows = loads.rows.filter((row) => !row.surplus && !row.later && of(row) > 0);
   const steps = listed(
     rows,
     of,
-    (row) => design.uses[row.id]?.name,
+    (row) => uses[row.id]?.name,
     (wh) => pen(wh, 'energy'),
   );
   const { idleWh = 0, padWh = 0, controllersWh = 0 } = loads.months[month - 1] ?? {};
@@ -138,13 +160,13 @@ function rowSteps({ design, loads }: Facts, pen: Pen, month: number) {
   return steps;
 }
 
-function wattSteps({ design, loads }: Facts, pen: Pen, month: number) {
-  const watts = (row: UseRow) => row.runW * (design.uses[row.id]?.count.value ?? 0);
+function wattSteps(uses: Design['uses'], loads: Loads, pen: Pen, month: number) {
+  const watts = (row: UseRow) => row.runW * (uses[row.id]?.count.value ?? 0);
   const active = loads.rows.filter((row) => !row.later && row.months.includes(month));
   return listed(
     active,
     watts,
-    (row) => design.uses[row.id]?.name,
+    (row) => uses[row.id]?.name,
     (w) => pen(w, 'power'),
   );
 }

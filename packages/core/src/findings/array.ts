@@ -1,8 +1,8 @@
-import { bestTiltOf, calculate, leadOf, type ArrayFacts, type Facts } from '../calculate';
+import type { ArrayFacts, Facts } from '../calculate';
 import { ofArray } from '../figures';
 import { CONTROLLER_CLASSES, controllerOfClass, fitStrings, windowFor, type Arrangement } from '../strings';
 import { monthName } from '../units';
-import { choose, put, remedy, tried, type Remedy, type Rule } from './finding';
+import { choose, put, remedy, tried, type Reckon, type Remedy, type Rule } from './finding';
 
 /** Operations that put up `count` panels in an arrangement. */
 export function arrangeAs({ paths }: ArrayFacts, arrangement: Arrangement, count: number) {
@@ -31,9 +31,7 @@ function arrangementFor({ strings, berth, pile }: ArrayFacts, atLeast: number): 
  * The least number of panels that cures a shortage, on the controller there is, or else on the smallest typical
  * class that takes them.
  */
-function morePanels(facts: Facts, atLeast: number): Remedy[] {
-  const { design, grid } = facts;
-  const lead = leadOf(facts);
+function morePanels({ design, lead }: Facts, reckon: Reckon, atLeast: number): Remedy[] {
   const of = lead.called ? ` of ${lead.called}` : '';
   const larger = CONTROLLER_CLASSES.filter(({ kind }) => kind === 'mppt').toSorted(
     (a, b) => a.numbers.chargeAmps - b.numbers.chargeAmps,
@@ -47,13 +45,10 @@ function morePanels(facts: Facts, atLeast: number): Remedy[] {
           }),
         ]
       : [];
-    const arrangement = arrangementFor(
-      controller ? leadOf(calculate(tried(design, change), grid)) : lead,
-      atLeast,
-    );
+    const arrangement = arrangementFor(controller ? reckon(tried(design, change)).lead : lead, atLeast);
     if (!arrangement) continue;
     const operations = [...change, ...arrangeAs(lead, arrangement, arrangement.panels)];
-    const after = calculate(tried(design, operations), grid);
+    const after = reckon(tried(design, operations));
     if ((after.energy?.worst?.ratio ?? 0) < 1) continue;
     const how = `Use ${arrangement.panels} panels${of} as ${arrangementText(arrangement)}`;
     return [remedy(controller ? `${how} with a controller of ${controller.label}` : how, ...operations)];
@@ -61,7 +56,7 @@ function morePanels(facts: Facts, atLeast: number): Remedy[] {
   return [];
 }
 
-const runsShort: Rule = (facts, pen) => {
+const runsShort: Rule = (facts, pen, reckon) => {
   const { energy } = facts;
   const worst = energy?.worst;
   if (!energy || !worst || worst.ratio === null || worst.ratio >= energy.loadRatio) return null;
@@ -78,8 +73,8 @@ const runsShort: Rule = (facts, pen) => {
       : `An average day makes ${made} for ${used} used, × ${worst.ratio.toFixed(2)}; practice asks for × ${energy.loadRatio} so that the bank recovers after dark days (IEEE 1562, from memory).`,
     value: worst.ratio,
     limit: short ? 1 : energy.loadRatio,
-    remedies: [...morePanels(facts, need), ...(need > 400 ? [] : tiltRemedy(facts))],
-    focus: `${leadOf(facts).paths.array}/count`,
+    remedies: [...morePanels(facts, reckon, need), ...(need > 400 ? [] : tiltRemedy(facts))],
+    focus: `${facts.lead.paths.array}/count`,
   };
 };
 
@@ -94,8 +89,8 @@ const equatorOf = ({ latDeg }: { latDeg: number }) => (latDeg >= 0 ? 180 : 0);
 
 function tiltRemedy(facts: Facts): Remedy[] {
   const { climate } = facts;
-  const lead = leadOf(facts);
-  const best = bestTiltOf(facts);
+  const lead = facts.lead;
+  const best = facts.bestTiltDeg;
   if (!climate || best === null || lead.plan.plane.kind !== 'fixed') return [];
   if (Math.abs(best - lead.plan.plane.tilt.value) < 10) return [];
   return [remedy(`Tilt ${best}°, facing the equator`, ...fixAt(lead, best, equatorOf(climate)))];
@@ -104,7 +99,7 @@ function tiltRemedy(facts: Facts): Remedy[] {
 const flatInWinter: Rule = (facts, pen) => {
   const { climate, energy, arrays } = facts;
   if (!climate || !energy?.worst || Math.abs(climate.latDeg) < 35) return null;
-  const atBest = bestTiltOf(facts) ?? 0;
+  const atBest = facts.bestTiltDeg ?? 0;
   if (atBest < 25) return null;
   const { worst } = energy;
   return arrays.flatMap((array) => {
@@ -156,7 +151,7 @@ const facesAway: Rule = ({ climate, arrays }, pen) => {
   });
 };
 
-const chargesTooSlowly: Rule = (facts, pen) => {
+const chargesTooSlowly: Rule = (facts, pen, reckon) => {
   const { energy, bank } = facts;
   const need = energy?.needs.find(({ school }) => school === 'charge-rate')?.modules;
   if (!energy || need === undefined || need <= (energy.arrays[energy.leadId]?.wiredModules ?? 0)) return null;
@@ -169,8 +164,8 @@ const chargesTooSlowly: Rule = (facts, pen) => {
     sentence: `${pen(energy.chargeAmps, 'current')} at full sun into ${pen(bank.ah, 'charge')}: ${bank.chemistry.name} wants at least ${pen(least, 'current')}, ${pen(bank.chemistry.chargeMinC * 100, 'percent')} of its capacity, to come up full (common practice).`,
     value: energy.chargeAmps,
     limit: least,
-    remedies: morePanels(facts, need),
-    focus: `${leadOf(facts).paths.array}/count`,
+    remedies: morePanels(facts, reckon, need),
+    focus: `${facts.lead.paths.array}/count`,
   };
 };
 

@@ -1,15 +1,21 @@
 import { packUnits, PAD_C, ventilation } from '../bank';
-import type { BankFit, Facts } from '../calculate';
-import type { Design, Entry } from '../document';
+import type { Facts } from '../calculate';
+import type { Bank, Design, Entry } from '../document';
+import { remembered } from '../memo';
 import type { Pen } from '../figures';
-import { monthName } from '../units';
+import { monthName, type UnitSystem } from '../units';
 import { choose, put, remedy, type Remedy, type Rule } from './finding';
 
 const isGuess = ({ from }: Entry) => from === 'guess';
 
 /** The least that makes the room large enough, one measure at a time. */
-function largerRooms({ bank, units }: Design, fit: BankFit, pen: Pen): Remedy[] {
-  const { unit, home } = bank;
+function roomsThatFit(
+  unit: Bank['unit'],
+  home: Bank['home'],
+  units: UnitSystem,
+  count: number,
+  pen: Pen,
+): Remedy[] {
   const size = { length: unit.length.value, width: unit.width.value, height: unit.height.value };
   const space = { length: home.length.value, width: home.width.value, height: home.height.value };
   const step = units === 'imperial' ? 25.4 : 10;
@@ -19,7 +25,7 @@ function largerRooms({ bank, units }: Design, fit: BankFit, pen: Pen): Remedy[] 
   const fits = (room: typeof space) =>
     packUnits({
       unit: { ...size, onSide: unit.onSide },
-      count: fit.count,
+      count,
       space: room,
       levels,
       gap,
@@ -43,6 +49,8 @@ function largerRooms({ bank, units }: Design, fit: BankFit, pen: Pen): Remedy[] 
     })
     .slice(0, 2);
 }
+
+const largerRooms = remembered('rooms that fit the bank', roomsThatFit);
 
 /** The least of rising values that is enough, where all above it are too; undefined where none is. */
 function leastThat(rising: readonly number[], enough: (value: number) => boolean): number | undefined {
@@ -87,7 +95,7 @@ const doesNotFit: Rule = ({ design, fit }, pen) => {
     sentence: `${fit.count} units of ${size(unit)} are to go into ${size(home)}. ${why}`,
     value: fit.room,
     limit: fit.count,
-    remedies: largerRooms(design, fit, pen),
+    remedies: largerRooms(design.bank.unit, design.bank.home, design.units, fit.count, pen),
     focus: '/bank/home/length',
   };
 };

@@ -1,3 +1,4 @@
+import { remembered, watched } from '../memo';
 import type { Facts } from '../calculate';
 import { withValueAt, type Design, type Operation, type Sheet } from '../document';
 import type { Pen } from '../figures';
@@ -35,15 +36,16 @@ export type FindingParts = Omit<
 > &
   Partial<Pick<Finding, 'value' | 'limit' | 'remedies' | 'focus'>>;
 
+/** Reckons a changed design whole, to see what a remedy would do. */
+export type Reckon = (design: Design) => Facts;
+
 /** One rule: what it finds in the facts, if anything. */
-export type Rule = (facts: Facts, pen: Pen) => FindingParts | FindingParts[] | null;
+export type Rule = (facts: Facts, pen: Pen, reckon: Reckon) => FindingParts | FindingParts[] | null;
 
 export const remedy = (label: string, ...operations: Operation[]): Remedy => ({ label, operations });
-export const choose = (path: string, value: number): Operation => ({
-  op: 'replace',
-  path,
-  value: { value, from: 'chosen' },
-});
+/** The same entry for the same value, so that a remedy tried again is the same design again. */
+const choice = remembered('choices of remedies', (value: number) => ({ value, from: 'chosen' as const }));
+export const choose = (path: string, value: number): Operation => put(path, choice(value));
 export const put = (path: string, value: unknown): Operation => ({ op: 'replace', path, value });
 
 /** The design with a remedy tried on it; what it does not touch is shared. */
@@ -56,24 +58,33 @@ export const tried = (design: Design, operations: readonly Operation[]): Design 
 
 const RANK: Record<Severity, number> = { stop: 0, look: 1, note: 2 };
 
-export function findingsBy(rules: readonly Rule[], facts: Facts, pen: Pen): Finding[] {
-  return rules
-    .flatMap((rule) => rule(facts, pen) ?? [])
-    .map((parts): Finding => ({
-      value: null,
-      limit: null,
-      remedies: [],
-      focus: null,
-      ...parts,
-      ...letStand(parts, facts.design),
-    }))
-    .sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+/** What a rule finds, made whole; not asked again while nothing that it read has changed. */
+const wholly = (rule: Rule) =>
+  watched(
+    `finding: ${rule.name}`,
+    (facts: Facts, pen: Pen, reckon: Reckon): Finding[] =>
+      [rule(facts, pen, reckon) ?? []].flat().map((parts) => ({
+        value: null,
+        limit: null,
+        remedies: [],
+        focus: null,
+        ...parts,
+        ...letStand(parts, facts.design),
+      })),
+    { within: ['design'] },
+  );
+
+/** Asks rules in turn; the gravest of what they find comes first. */
+export function findingsBy(rules: readonly Rule[]): (facts: Facts, pen: Pen, reckon: Reckon) => Finding[] {
+  const asked = rules.map(wholly);
+  return (facts, pen, reckon) =>
+    asked.flatMap((rule) => rule(facts, pen, reckon)).sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 }
 
 /** Whether someone has said why a look may stand. A stop never may, and a look that says something else asks again. */
 function letStand(
   { id, severity, sentence }: FindingParts,
-  { acknowledged }: Design,
+  { acknowledged }: Pick<Design, 'acknowledged'>,
 ): Pick<Finding, 'acknowledged' | 'saidBefore'> {
   const said = severity === 'look' ? acknowledged[id] : undefined;
   if (!said) return { acknowledged: null, saidBefore: null };

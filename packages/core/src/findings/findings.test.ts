@@ -1,3 +1,4 @@
+import { judge } from '../evaluate';
 import { calculate } from '../calculate';
 import { fieldAt, FIELDS, patternOf, SHEETS, withValueAt, type Design } from '../document';
 import { penFor } from '../figures';
@@ -6,7 +7,6 @@ import { moduleClass, sheetOfClass } from '../module';
 import { controllerClass, controllerOfClass, FAULT, LOSS } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
-import { findingsOf } from '.';
 import { CAUTIONS } from './cautions';
 import type { Finding } from './finding';
 import { arrangementSentence } from './strings';
@@ -14,7 +14,7 @@ import { arrangementSentence } from './strings';
 const dairy = oneArray();
 const pen = penFor('metric');
 const find = (design: Design, id: string, grid = plainClimate()): Finding | undefined =>
-  findingsOf(calculate(design, grid), pen).find((finding) => finding.id === id);
+  judge(design, grid).findings.find((finding) => finding.id === id);
 const set = (...changes: [path: string, value: unknown][]) =>
   changes.reduce((design, [path, value]) => withValueAt(design, path, value), dairy);
 const plain = (text: string | undefined) => text?.replace(/[\u00a0\u2009]/g, ' ');
@@ -55,7 +55,7 @@ const troubled: Design[] = [
 ];
 
 describe('every finding', () => {
-  const all = troubled.flatMap((design) => findingsOf(calculate(design, plainClimate()), pen));
+  const all = troubled.flatMap((design) => judge(design, plainClimate()).findings);
   it('is in plain words with its numbers, on a sheet that is there', () => {
     expect(new Set(all.map(({ id }) => id)).size).toBeGreaterThan(20);
     for (const { title, sentence, sheet } of all) {
@@ -77,7 +77,7 @@ describe('every finding', () => {
   });
   it('stands with the gravest first', () => {
     for (const design of troubled) {
-      const ranks = findingsOf(calculate(design, plainClimate()), pen).map(({ severity }) =>
+      const ranks = judge(design, plainClimate()).findings.map(({ severity }) =>
         ['stop', 'look', 'note'].indexOf(severity),
       );
       expect(ranks).toEqual([...ranks].sort());

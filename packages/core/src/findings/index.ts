@@ -1,9 +1,7 @@
-import type { Facts } from '../calculate';
-import type { Pen } from '../figures';
 import { ARRAY_RULES } from './array';
 import { BANK_RULES } from './bank';
 import { BANK_HOME_RULES } from './bankHome';
-import { findingsBy, type Finding } from './finding';
+import { findingsBy } from './finding';
 import { INPUT_RULES } from './inputs';
 import { MODULE_RULES } from './module';
 import { PILE_RULES } from './pile';
@@ -19,22 +17,16 @@ export { arrangementSentence } from './strings';
 export { arrangementText } from './array';
 export { polesNeeded } from './inputs';
 
-export function findingsOf(facts: Facts, pen: Pen): Finding[] {
-  return findingsBy(
-    [
-      ...MODULE_RULES,
-      ...STRINGS_RULES,
-      ...PILE_RULES,
-      ...INPUT_RULES,
-      ...ARRAY_RULES,
-      ...SHADE_RULES,
-      ...BANK_RULES,
-      ...BANK_HOME_RULES,
-      ...PLACE_RULES,
-      ...USES_RULES,
-      ...USES_WHEN_RULES,
-    ],
-    facts,
-    pen,
-  );
-}
+export const findingsOf = findingsBy([
+  ...MODULE_RULES,
+  ...STRINGS_RULES,
+  ...PILE_RULES,
+  ...INPUT_RULES,
+  ...ARRAY_RULES,
+  ...SHADE_RULES,
+  ...BANK_RULES,
+  ...BANK_HOME_RULES,
+  ...PLACE_RULES,
+  ...USES_RULES,
+  ...USES_WHEN_RULES,
+]);

@@ -1,20 +1,17 @@
 import { calculate } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { evaluate, judge } from '../evaluate';
-import { penFor } from '../figures';
 import { chosen, examples, measured } from '../job';
 import { clipPicture, curvesPicture, searchPile } from '../pictures';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
-import { findingsOf } from '.';
 import { asksForALook, tried, type Finding } from './finding';
 import { polesNeeded } from './inputs';
 
-const pen = penFor('metric');
 const climate = plainClimate(52.1, { lowestC: -44, highestC: 36 });
 const warm = plainClimate();
-const findingsIn = (design: Design, grid = climate): Finding[] => findingsOf(calculate(design, grid), pen);
+const findingsIn = (design: Design, grid = climate): Finding[] => judge(design, grid).findings;
 const find = (design: Design, id: string, grid = climate) =>
   findingsIn(design, grid).find((finding) => finding.id === id);
 const named = (name: string) => examples().find(({ design }) => design.name === name)!.design;

@@ -1,14 +1,12 @@
+import { judge } from '../evaluate';
 import fc from 'fast-check';
-import { calculate } from '../calculate';
 import { withValueAt, type Design, type Obstacle, type Stop } from '../document';
 import { evaluate } from '../evaluate';
-import { penFor } from '../figures';
 import { blankPlace, chosen } from '../job';
 import { readSheet } from '../module';
-import { shadowOn } from '../sky';
+import { shadowFigures, shadowOn } from '../sky';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
-import { findingsOf } from '.';
 
 const dairy = withValueAt(
   withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),
@@ -99,7 +97,7 @@ describe('a narrow shadow', () => {
             { ...small.arrays.a1!.strings, series: chosen(series), parallel: chosen(parallel) },
             set('/arrays/a1/rows/upright', upright, set('/arrays/a1/width', chosen(width), small)),
           ).arrays.a1!;
-          const takes = shadowOn(plan, readSheet(plan.module));
+          const takes = shadowOn(readSheet(plan.module), ...shadowFigures(plan));
           expect(takes(0)).toBe(0);
           let before = 0;
           for (let part = 0.05; part <= 1; part += 0.05) {
@@ -173,7 +171,7 @@ describe('the year', () => {
       },
     };
     const grid = { ...climate, stops: { a: plainClimate(43), b: plainClimate(45) } };
-    const found = findingsOf(calculate(moving, grid), penFor('metric'));
+    const found = judge(moving, grid).findings;
     expect(found.find(({ id }) => id === 'place.overlap')?.sentence).toMatch(
       /^Quay and Isle claim the same days/,
     );

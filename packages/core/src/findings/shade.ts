@@ -1,5 +1,5 @@
 import { ofArray } from '../figures';
-import { shadowOn } from '../sky';
+import { shadowFigures, shadowOn } from '../sky';
 import { monthName } from '../units';
 import { choose, remedy, type Rule } from './finding';
 
@@ -48,8 +48,11 @@ const narrowShadow: Rule = ({ arrays }, pen) =>
     return Object.entries(plan.skyline.obstacles).flatMap(([key, { name, kind, width }]) => {
       const part = width.value / plan.width.value;
       if (kind === 'tree' || kind === 'ridge' || part >= 1) return [];
-      const taken = shadowOn(plan, module)(part);
-      const turned = shadowOn({ ...plan, rows: { ...plan.rows, upright: !plan.rows.upright } }, module)(part);
+      const taken = shadowOn(module, ...shadowFigures(plan))(part);
+      const turned = shadowOn(
+        module,
+        ...shadowFigures({ ...plan, rows: { ...plan.rows, upright: !plan.rows.upright } }),
+      )(part);
       return {
         id: `${ofArray('array.narrow', arrays, id)}.${key}`,
         severity: 'look' as const,

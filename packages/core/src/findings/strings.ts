@@ -1,4 +1,4 @@
-import { calculate, type ArrayFacts, type Facts } from '../calculate';
+import type { ArrayFacts, Facts } from '../calculate';
 import type { Pen } from '../figures';
 import {
   CONTROLLER_CLASSES,
@@ -11,7 +11,7 @@ import {
 } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import { put, remedy, tried, type FindingParts, type Remedy, type Rule } from './finding';
+import { put, remedy, tried, type FindingParts, type Reckon, type Remedy, type Rule } from './finding';
 
 /** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
 function useBest(array: ArrayFacts): Remedy[] {
@@ -197,7 +197,7 @@ const countsDiffer: ArrayRule = (array) => {
 };
 
 /** Typical controllers, the smallest first, that the panels as they are strung or as many of them fit. */
-function controllersThatFit(array: ArrayFacts, { design, grid }: Facts): Remedy[] {
+function controllersThatFit(array: ArrayFacts, { design }: Facts, reckon: Reckon): Remedy[] {
   const { controller, paths } = array;
   const found: Remedy[] = [];
   const bySize = CONTROLLER_CLASSES.filter(({ kind }) => kind === 'mppt').toSorted(
@@ -205,7 +205,7 @@ function controllersThatFit(array: ArrayFacts, { design, grid }: Facts): Remedy[
   );
   for (const candidate of bySize) {
     const take = put(paths.controller, { position: controller.position, ...controllerOfClass(candidate) });
-    const then = calculate(tried(design, [take]), grid).arrays.find(({ id }) => id === array.id);
+    const then = reckon(tried(design, [take])).arrays.find(({ id }) => id === array.id);
     const best = then?.strings?.best;
     if (!best || best.panels < array.plan.count.value) continue;
     found.push(
@@ -222,11 +222,11 @@ function controllersThatFit(array: ArrayFacts, { design, grid }: Facts): Remedy[
 
 const MOST_CONTROLLERS = 2;
 
-const nothingFits: ArrayRule = (array, pen, facts) => {
+const nothingFits: ArrayRule = (array, pen, facts, reckon) => {
   const { strings, plan, pile } = array;
   if (!strings || pile || strings.best) return null;
   const nearest = strings.arrangements[0];
-  const remedies = controllersThatFit(array, facts);
+  const remedies = controllersThatFit(array, facts, reckon);
   return {
     id: 'strings.nothing',
     severity: 'stop',

@@ -1,4 +1,4 @@
-import { calculate, throughBankPct, type Facts } from '../calculate';
+import type { Facts } from '../calculate';
 import { atStage, stagesIn, usesInOrder, type Use } from '../document';
 import { givenOf } from '../loads';
 import { choose, put, remedy, type FindingParts, type Rule } from './finding';
@@ -155,11 +155,11 @@ const legs: Rule = ({ design, loads }, pen) => {
   };
 };
 
-const house: Rule = ({ design, bank, grid }, pen) => {
+const house: Rule = ({ design, bank }, pen, reckon) => {
   const { people } = design;
   const follows = Object.values(design.uses).some((use) => use.perPerson && use.stage === 0);
   if (!follows || people.sizes === 'full' || people.full.value <= people[people.sizes].value) return null;
-  const full = calculate({ ...design, people: { ...people, sizes: 'full' } }, grid);
+  const full = reckon({ ...design, people: { ...people, sizes: 'full' } });
   if (bank.days === null || full.bank.days === null) return null;
   return {
     id: 'uses.house',
@@ -174,9 +174,9 @@ const house: Rule = ({ design, bank, grid }, pen) => {
   };
 };
 
-const laterStages: Rule = ({ design, grid }, pen) =>
+const laterStages: Rule = ({ design }, pen, reckon) =>
   stagesIn(design).flatMap((stage) => {
-    const { bank, energy, loads } = calculate(atStage(design, stage), grid);
+    const { bank, energy, loads } = reckon(atStage(design, stage));
     const ratio = energy?.worst?.ratio ?? null;
     const parts = [
       bank.days !== null && bank.days < design.bank.days.value * 0.995
@@ -208,7 +208,7 @@ const throughBank: Rule = (facts, pen) => {
   const { design, loads } = facts;
   const { heaviest } = loads;
   if (!heaviest || !facts.made || heaviest.untimed > MOSTLY_TIMED) return null;
-  const share = Math.round(throughBankPct(facts) ?? 0);
+  const share = Math.round(facts.throughBankPct ?? 0);
   const typed = design.energy.throughBank.value;
   if (Math.abs(share - typed) <= FAR_POINTS) return null;
   return {

@@ -1,6 +1,7 @@
-import type { Design, Use } from '../document';
+import type { Design } from '../document';
 import { daysByMonth, MONTH_DAYS } from '../units';
 import { givenOf } from './given';
+import type { UsePart } from './useDay';
 
 /** How the days that a use runs on fall in the year. */
 export interface UseDaysInYear {
@@ -18,7 +19,7 @@ export function eventDays(events: Design['events']): Record<string, readonly num
 
 /** On which share of the days of each month a use runs. */
 export function daysInYear(
-  use: Use,
+  use: UsePart,
   { visits }: Pick<Design, 'visits'>,
   events: Readonly<Record<string, readonly number[]>>,
 ): UseDaysInYear {

@@ -1,6 +1,6 @@
 import type { ClimateMonth } from '../climate';
 import { CELLS, usesInOrder, type Design, type Leg, type Use } from '../document';
-import type { UseDay } from './useDay';
+import { followsWeather, type UseDay } from './useDay';
 import { contextOf, useYear, type UseRow } from './useYear';
 
 export interface LoadMonth {
@@ -47,20 +47,31 @@ export interface Extras {
   controllersWh?: number;
 }
 
+/** What of a design the loads follow from. */
+export type LoadPart = Pick<Design, 'uses' | 'supply' | 'people' | 'visits' | 'events'>;
+
+/** How the parts of the loads are worked out; `calculate` lends ones that remember. */
+export interface LoadMeans {
+  context: typeof contextOf;
+  year: typeof useYear;
+  overDays: typeof overDaysOf;
+}
+
 /** What the uses take from the bank, month by month. Uses of a later stage have a row and count for nothing. */
 export function computeLoads(
-  design: Design,
+  design: LoadPart,
   climate: readonly ClimateMonth[] | null = null,
   { padWh = [], controllersWh = 0 }: Extras = {},
+  means: LoadMeans = { context: contextOf, year: useYear, overDays: overDaysOf },
 ): Loads {
   const { supply } = design;
-  const context = contextOf(design, climate);
+  const context = means.context(supply, design.people, design.visits, design.events);
   const months = Array.from({ length: 12 }, (_, m): LoadMonth =>
     emptyMonth(m + 1, padWh[m] ?? 0, controllersWh),
   );
   const idleShare = new Float64Array(12);
   const rows = usesInOrder(design).map(([id, use]): UseRow => {
-    const { row, share, days } = useYear(use, context);
+    const { row, share, days } = means.year(use, context, followsWeather(use) ? climate : null, id);
     if (!row.later) {
       for (const [m, day] of days.entries()) {
         if (!day) continue;
@@ -75,7 +86,7 @@ export function computeLoads(
         if (use.supply === 'ac' && !row.surplus) idleShare[m] = Math.max(idleShare[m] ?? 0, share[m] ?? 0);
       }
     }
-    return { id, ...row };
+    return row;
   });
   const idleWh = supply.inverterIdle.value * supply.inverterHours.value;
   for (const [m, month] of months.entries()) finish(month, idleWh, idleShare[m] ?? 0);
@@ -86,7 +97,14 @@ export function computeLoads(
     heaviest: largest(months, (month) => month.busWh),
     largestRunning: largest(months, (month) => month.runningW),
     worstStart: largest(months, (month) => month.startW),
-    overDays: heaviest ? (days) => overDays(rows, heaviest, idleWh, idleShare, days) : () => 0,
+    overDays: heaviest
+      ? means.overDays(
+          heaviest.month,
+          (idleShare[heaviest.month - 1] ?? 0) > 0 ? idleWh : 0,
+          heaviest.padWh + heaviest.controllersWh,
+          ...rows,
+        )
+      : nothing,
   };
 }
 
@@ -115,14 +133,7 @@ const ON_LEG: Readonly<Record<Leg, readonly [a: number, b: number]>> = {
   both: [0.5, 0.5],
 };
 
-function addTo(
-  month: LoadMonth,
-  use: Use,
-  row: Omit<UseRow, 'id'>,
-  day: UseDay,
-  part: number,
-  toBus: number,
-): void {
+function addTo(month: LoadMonth, use: Use, row: UseRow, day: UseDay, part: number, toBus: number): void {
   const mean = row.monthWh[month.month - 1] ?? 0;
   const scale = toBus * part;
   const watts = row.runW * use.count.value;
@@ -164,28 +175,29 @@ function finish(month: LoadMonth, idleWh: number, idleShare: number): void {
   for (let cell = 0; cell < CELLS; cell++) month.profile[cell] = (month.profile[cell] ?? 0) + steady;
 }
 
-/** Runs of days that begin together: what runs for three days takes three full days, then rests until the next. */
-function overDays(
-  rows: readonly UseRow[],
-  { month, padWh, controllersWh }: LoadMonth,
-  idleWh: number,
-  idleShare: Float64Array,
-  days: number,
-): number {
-  const m = month - 1;
-  let sum = (padWh + controllersWh) * days + ((idleShare[m] ?? 0) > 0 ? idleWh * days : 0);
-  for (const row of rows) {
-    if (row.surplus || row.later) continue;
-    const full = row.fullWh[m] ?? 0;
-    if (full === 0) continue;
-    const on =
-      row.run === Infinity
-        ? days
-        : Math.floor(days / row.cycle) * row.run + Math.min(row.run, days % row.cycle);
-    sum += full * on + row.restWh * (days - on);
-  }
-  return sum;
-}
+const nothing = () => 0;
+
+/**
+ * What is taken over a number of days. Runs of days begin together: what runs for three days takes three full days, then
+ * rests until the next.
+ * @param month 1–12 @param idleWh, @param alwaysWh of the inverter, and of pad and controllers, a day
+ */
+export const overDaysOf =
+  (month: number, idleWh: number, alwaysWh: number, ...rows: readonly UseRow[]) =>
+  (days: number): number => {
+    let sum = alwaysWh * days + idleWh * days;
+    for (const row of rows) {
+      if (row.surplus || row.later) continue;
+      const full = row.fullWh[month - 1] ?? 0;
+      if (full === 0) continue;
+      const on =
+        row.run === Infinity
+          ? days
+          : Math.floor(days / row.cycle) * row.run + Math.min(row.run, days % row.cycle);
+      sum += full * on + row.restWh * (days - on);
+    }
+    return sum;
+  };
 
 function largest(months: LoadMonth[], of: (month: LoadMonth) => number): LoadMonth | null {
   let best: LoadMonth | null = null;

@@ -7,6 +7,9 @@ const GRAVITY = 9.80665;
 const WH_PER_LITRE_KELVIN = 1.163;
 const CELL_H = 24 / CELLS;
 
+/** What of a use its energy follows from: all but what it is called, where it stands, and what is said of it alone. */
+export type UsePart = Omit<Use, 'name' | 'position' | 'leg' | 'shed'>;
+
 /** What one piece of a use does on a day it runs. */
 export interface UseDay {
   /** While it runs, W; 0 where its watts are not known. */
@@ -42,7 +45,7 @@ export const heatingWh = (litres: number, riseK: number, efficiency: number) =>
   (litres * WH_PER_LITRE_KELVIN * riseK) / efficiency;
 
 /** Watts of one piece while it runs. */
-export function runningW(use: Use): number {
+export function runningW(use: UsePart): number {
   switch (use.form) {
     case 'amps':
       return wattsOfAmps(givenOf(use, 'amps'), givenOf(use, 'volts'), givenOf(use, 'powerFactor'));
@@ -56,7 +59,7 @@ export function runningW(use: Use): number {
 }
 
 /** What a start takes of one piece, W; never less than running. */
-export function startingW(use: Use): number {
+export function startingW(use: UsePart): number {
   const running = runningW(use);
   const asked = {
     factor: running * use.startFactor.value,
@@ -71,7 +74,7 @@ export const paintIn = ({ paint }: Pick<Use, 'paint'>, month: number): string | 
   paint[month] ?? paint.year;
 
 /** Wh a day of a use whose energy is known by something else than its hours; null where it follows from them. */
-function knownWh(use: Use, climate: ClimateMonth | null): number | null {
+function knownWh(use: UsePart, climate: ClimateMonth | null): number | null {
   switch (use.form) {
     case 'watts':
     case 'amps':
@@ -102,14 +105,14 @@ function knownWh(use: Use, climate: ClimateMonth | null): number | null {
 }
 
 /** Watts that a use following the weather takes, by hour. */
-function degreesOf(use: Use, climate: ClimateMonth | null): number[] {
+function degreesOf(use: UsePart, climate: ClimateMonth | null): number[] {
   if (!climate || (use.form !== 'heating' && use.form !== 'cooling')) return new Array<number>(24).fill(0);
   const perDegree = givenOf(use, 'perKelvin') / givenOf(use, 'cop');
   return degreesByHour(climate, givenOf(use, 'base'), use.form).map((kelvin) => kelvin * perDegree);
 }
 
 /** Hours of a month, of the measured ones the nearest mean where that month has none. */
-function measuredIn(use: Use, month: number): number[] {
+function measuredIn(use: UsePart, month: number): number[] {
   const months = use.series?.watts ?? [];
   const own = months[month - 1];
   if (own) return own;
@@ -128,7 +131,7 @@ const HOLDS_OFF_DRAW: ReadonlySet<string> = new Set(['meter', 'label', 'series']
  * @param month 1–12, @param climate of that month, for what follows the weather; null counts nothing
  * @param people share of its usual running that the number of people asks for
  */
-export function useDay(use: Use, month: number, climate: ClimateMonth | null, people = 1): UseDay {
+export function useDay(use: UsePart, month: number, climate: ClimateMonth | null, people = 1): UseDay {
   const runW = runningW(use);
   const profile = new Float64Array(CELLS);
   if (use.form === 'series') {
@@ -159,8 +162,7 @@ export function useDay(use: Use, month: number, climate: ClimateMonth | null, pe
   const runWh = known === null ? runW * hours : known * times;
   const offWh = HOLDS_OFF_DRAW.has(use.form) ? 0 : use.standby.value * (24 - hours);
   const cells = paint === undefined ? 0 : paintedHours(paint) * 2;
-  const byWeather =
-    cells === 0 && (use.form === 'heating' || use.form === 'cooling') ? degreesOf(use, climate) : null;
+  const byWeather = cells === 0 && followsWeather(use) ? degreesOf(use, climate) : null;
   const off = offWh / 24;
   if (cells > 0) {
     for (let cell = 0; cell < CELLS; cell++)
@@ -179,12 +181,12 @@ export function useDay(use: Use, month: number, climate: ClimateMonth | null, pe
   };
 }
 
+export const followsWeather = ({ form }: Pick<Use, 'form'>): boolean =>
+  form === 'heating' || form === 'cooling';
+
 /** True where a day of it is the same in every month it runs. */
 export const sameAllYear = ({ form, paint }: Pick<Use, 'form' | 'paint'>): boolean =>
-  form !== 'heating' &&
-  form !== 'cooling' &&
-  form !== 'series' &&
-  Object.keys(paint).every((key) => key === 'year');
+  !followsWeather({ form }) && form !== 'series' && Object.keys(paint).every((key) => key === 'year');
 
 /** True where typed hours or paint decide how long it runs. */
 export const isTimed = ({ form }: Pick<Use, 'form'>): boolean => USE_FORMS[form].timed;

@@ -1,7 +1,7 @@
 import type { ClimateMonth } from '../climate';
-import type { Design, Supply, Use, UseGroup } from '../document';
+import type { Design, Supply, UseGroup } from '../document';
 import { daysInYear, eventDays } from './calendarShare';
-import { runningW, sameAllYear, startingW, useDay, type UseDay } from './useDay';
+import { runningW, sameAllYear, startingW, useDay, type UseDay, type UsePart } from './useDay';
 
 export interface UseRow {
   id: string;
@@ -38,57 +38,45 @@ export interface UseContext {
   persons: number;
   visits: Design['visits'];
   events: Readonly<Record<string, readonly number[]>>;
-  climate: readonly ClimateMonth[] | null;
-  /** The same where all of this is the same; weather counts only for what follows it. */
-  key: string;
-  weatherKey: string;
 }
 
-export function contextOf(design: Design, climate: readonly ClimateMonth[] | null): UseContext {
-  const { supply, people, visits } = design;
-  const gives = { ac: supply.inverterEfficiency.value / 100, dc: supply.dcEfficiency.value / 100 };
-  const persons = people[people.sizes].value / Math.max(1, people.usual.value);
-  const events = eventDays(design.events);
-  const { stay, perMonth } = visits;
+/** @param supply, @param people, @param visits, @param happenings parts of a design */
+export function contextOf(
+  supply: Pick<Design['supply'], 'inverterEfficiency' | 'dcEfficiency'>,
+  people: Design['people'],
+  visits: Design['visits'],
+  happenings: Design['events'],
+): UseContext {
   return {
-    gives,
-    persons,
+    gives: { ac: supply.inverterEfficiency.value / 100, dc: supply.dcEfficiency.value / 100 },
+    persons: people[people.sizes].value / Math.max(1, people.usual.value),
     visits,
-    events,
-    climate,
-    key: JSON.stringify([gives, persons, stay.value, perMonth.value, events]),
-    weatherKey: JSON.stringify(climate?.map(({ minC, maxC }) => [minC, maxC]) ?? null),
+    events: eventDays(happenings),
   };
 }
 
 export interface UseYear {
-  row: Omit<UseRow, 'id'>;
+  row: UseRow;
   /** Share of the days of each month it runs on, 0–1. */
   share: readonly number[];
   /** A day it runs on, by month; null in months without one. */
   days: readonly (UseDay | null)[];
 }
 
-const known = new WeakMap<Use, { key: string; year: UseYear }>();
-
-/** A use through the year; for nothing where nothing that it depends on has changed. */
-export function useYear(use: Use, context: UseContext): UseYear {
-  const weather = use.form === 'heating' || use.form === 'cooling' ? context.weatherKey : '';
-  const key = context.key + weather;
-  const before = known.get(use);
-  if (before?.key === key) return before.year;
-  const year = reckon(use, context);
-  known.set(use, { key, year });
-  return year;
-}
-
-function reckon(use: Use, { gives, persons, visits, events, climate }: UseContext): UseYear {
+/** A use through the year. @param climate the months of the place, of what follows the weather; null counts it as nothing */
+export function useYear(
+  use: UsePart,
+  { gives, persons, visits, events }: UseContext,
+  climate: readonly ClimateMonth[] | null,
+  id = '',
+): UseYear {
   const count = use.count.value;
   const toBus = count / gives[use.supply];
   const { share, run, cycle } = daysInYear(use, { visits }, events);
   // what is switched off between its days of the week still draws when off; what people bring or take along does not
   const restWh = use.days === 'week' ? use.standby.value * 24 * toBus : 0;
-  const row: Omit<UseRow, 'id'> = {
+  const row: UseRow = {
+    id,
     group: use.group,
     ownWh: 0,
     busWh: 0,

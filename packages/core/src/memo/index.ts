@@ -1,1 +1,3 @@
-export * from './remember';
+export { partsOf, remembered, settled, stepCounts, together, type StepCount } from './remembered';
+export * from './share';
+export * from './watched';

@@ -10,13 +10,16 @@ const EDGES = [40, 200, 400, 600, 800, 950, Infinity] as const;
  * The light and cell temperatures of a year of mean and of cloudless days on a plane, gathered into a few points that keep
  * its energy.
  */
-export function weatherPoints(year: readonly PlaneMonth[], module: ModuleNumbers): WeatherPoint[] {
+export function weatherPoints(
+  year: readonly PlaneMonth[],
+  { gammaPmax }: Pick<ModuleNumbers, 'gammaPmax'>,
+): WeatherPoint[] {
   const bins = EDGES.map(() => ({ light: 0, heat: 0, hours: 0 }));
   for (const [month, { perWatt, cellC }] of year.entries()) {
     for (let step = 0; step < STEPS; step++) {
       const share = perWatt[step] ?? 0;
       const cell = cellC[step] ?? 25;
-      const wm2 = (share * 1000) / Math.max(0.2, 1 + module.gammaPmax * (cell - 25));
+      const wm2 = (share * 1000) / Math.max(0.2, 1 + gammaPmax * (cell - 25));
       if (wm2 < EDGES[0]) continue;
       const bin = bins[EDGES.findIndex((edge) => wm2 < edge)];
       const hours = (MONTH_DAYS[month] ?? 30) * STEP_H;

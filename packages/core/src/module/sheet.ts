@@ -1,3 +1,4 @@
+import { remembered } from '../memo';
 import type { Entry, ModuleSheet } from '../document';
 
 /** The data sheet as numbers; missing coefficients are replaced and named. */
@@ -19,16 +20,8 @@ export interface ModuleNumbers {
 /** Where a sheet gives none. Common practice for crystalline silicon, on the careful side. */
 export const FALLBACK = { alphaIscPct: 0.06, gammaPmaxPct: -0.45, betaVocPct: -0.35 } as const;
 
-const known = new WeakMap<ModuleSheet, ModuleNumbers>();
-
 /** The same numbers for the same sheet, so that what is worked out of them is worked out once. */
-export function readSheet(sheet: ModuleSheet): ModuleNumbers {
-  const before = known.get(sheet);
-  if (before) return before;
-  const numbers = numbersOf(sheet);
-  known.set(sheet, numbers);
-  return numbers;
-}
+export const readSheet = remembered('data sheet read', numbersOf);
 
 function numbersOf(sheet: ModuleSheet): ModuleNumbers {
   const assumed: string[] = [];

@@ -1,5 +1,5 @@
-import { clippedYears } from '../array';
-import { asInput, calculate, type Facts } from '../calculate';
+import { clippedYear } from '../array';
+import { calculate, type Facts } from '../calculate';
 import type { JobClimate } from '../climate';
 import type { Design } from '../document';
 import { put, remedy, tried, type Remedy } from '../findings';
@@ -52,8 +52,9 @@ export function clipPicture(design: Design, grid: JobClimate | null, arrayId: st
   const array = facts.arrays.find(({ id }) => id === arrayId);
   if (!array?.strings || !facts.energy) return null;
   const { controllerId, controller, strings, paths } = array;
-  const year = clippedYears(facts.arrays.map(asInput), facts.bank, design.busVolts)[controllerId];
-  if (!year) return null;
+  const gang = facts.gangs?.find((each) => each.controllerId === controllerId);
+  if (!gang) return null;
+  const year = clippedYear(gang.feeds, gang.efficiency, gang.limitW);
   const kWh = yearKWh(year.mean);
   const sentKWh = madeKWh(facts, controllerId);
   const classes = CONTROLLER_CLASSES.filter(

@@ -1,4 +1,4 @@
-import { calculate, type ArrayFacts } from '../calculate';
+import { calculate, yearPointsOf, type ArrayFacts } from '../calculate';
 import type { JobClimate } from '../climate';
 import {
   atConditions,
@@ -12,7 +12,6 @@ import {
   type Series,
 } from '../curve';
 import type { Design } from '../document';
-import { weatherPoints } from '../mix';
 import { fitOf } from '../module';
 
 /** Part of an input's first string in shade: so many sections of so many of its panels, and the light left to them. */
@@ -132,7 +131,7 @@ type Condition = Pick<CurveLine, 'id' | 'name' | 'wm2' | 'cellC'>;
 function conditionsOf({ strings, year, module }: ArrayFacts): Condition[] {
   const standard: Condition = { id: 'standard', name: 'standard sun', ...STANDARD };
   if (!strings || !year) return [standard];
-  const points = weatherPoints(year, module);
+  const points = yearPointsOf(year, module);
   const weight = points.reduce((sum, { wm2, hours }) => sum + wm2 * hours, 0) || 1;
   const mean = (read: (point: (typeof points)[number]) => number) =>
     points.reduce((sum, point) => sum + (read(point) * point.wm2 * point.hours) / weight, 0);

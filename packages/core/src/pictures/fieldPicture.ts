@@ -1,9 +1,18 @@
-import { albedoBy, FIELD_AZIMUTHS, FIELD_TILTS, planeMonths, tiltField, type ArrayShare } from '../array';
-import { calculate, type ArrayFacts, type Facts } from '../calculate';
+import {
+  albedoBy,
+  bestTilt,
+  equatorOf,
+  FIELD_AZIMUTHS,
+  FIELD_TILTS,
+  sunByTilt,
+  tiltField,
+  type ArrayShare,
+} from '../array';
+import { calculate, planeYearOf, type ArrayFacts, type Facts } from '../calculate';
 import type { JobClimate, ResolvedClimate } from '../climate';
 import type { ArrayPlan, Design, Season } from '../document';
 import { chosen } from '../job';
-import { computePlaneYear, seasonOf, STEP_H, STEPS, sunDay, type PlaneMonth } from '../sky';
+import { seasonOf, STEP_H, STEPS, sunDay, type PlaneMonth } from '../sky';
 import { acosDeg, cosDeg, declinationOfDay, MEAN_DAYS, sinDeg } from '../sun';
 import { MONTH_DAYS } from '../units';
 
@@ -50,21 +59,17 @@ export interface FieldPicture {
 /** Energy over tilt and direction for one array, with the ways to hold it side by side. Null without a place. */
 export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null {
   const facts = calculate(design, grid);
-  const { climate, energy } = facts;
+  const { climate, skies, energy } = facts;
   const array = facts.arrays.find(({ id }) => id === arrayId);
   const share = energy?.arrays[arrayId];
-  if (!climate || !array || !share || !energy) return null;
+  if (!climate || !skies || !array || !share || !energy) return null;
   const { plan } = array;
   const albedo = albedoBy(plan);
-  const { sky } = design.energy;
   const usedWh = energy.months.map(({ usedWh: wh }) => wh);
-  const equatorDeg = climate.latDeg >= 0 ? 180 : 0;
-  const fixedWorth = (tiltDeg: number) =>
-    worthOf(
-      planeMonths(climate, () => ({ tiltDeg, azimuthDeg: equatorDeg }), albedo, sky),
-      usedWh,
-    );
-  const bestTiltDeg = bestOf(FIELD_TILTS, fixedWorth);
+  const equatorDeg = equatorOf(climate.latDeg);
+  const byTilt = sunByTilt(skies, climate.latDeg, plan);
+  const bestTiltDeg = bestTilt(byTilt, usedWh);
+  const seasonal = (seasons: 2 | 4) => seasonalTilts(byTilt, usedWh, climate.latDeg, seasons);
   const perSun =
     (array.module.pmaxW / 1000) *
     share.keeps *
@@ -75,7 +80,7 @@ export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: s
   return {
     tilts: FIELD_TILTS,
     azimuths: FIELD_AZIMUTHS,
-    months: tiltField(climate, albedo, sky).months,
+    months: tiltField(skies, albedo).months,
     usedWh,
     usedW: facts.loads.months.map(({ profile }) => Array.from(profile)),
     own: {
@@ -86,7 +91,7 @@ export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: s
     },
     panelWhPerSun: perSun,
     count: share.wiredModules,
-    ways: waysOf(facts, array, bestTiltDeg, equatorDeg),
+    ways: waysOf(facts, array, bestTiltDeg, equatorDeg, seasonal),
     lines: linesOf(facts, array, share, bestTiltDeg, equatorDeg),
     behind: Array.from({ length: 12 }, (_, month) => hoursBehind(climate, month, bestTiltDeg, equatorDeg)),
     sunriseDeg: Array.from({ length: 12 }, (_, month) => sunriseOf(climate.latDeg, month)),
@@ -95,51 +100,27 @@ export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: s
   };
 }
 
-/** What the worst of the months in use has of its need; of all months where nothing is used. */
-function worthOf(sun: readonly number[], usedWh: readonly number[]): number {
-  const anyUse = usedWh.some((wh) => wh > 0);
-  return Math.min(
-    ...sun.map((kwh, month) => {
-      const used = usedWh[month] ?? 0;
-      return anyUse && used <= 0 ? Infinity : kwh / Math.max(1, used);
-    }),
-  );
-}
-
-const bestOf = (tilts: readonly number[], worth: (tilt: number) => number): number =>
-  tilts.reduce((best, tilt) => (worth(tilt) > worth(best) ? tilt : best));
-
 /** The array's year held another way; whatever stands in its light stays, unless it is left out. */
-const yearOf = ({ climate, design }: Facts, array: ArrayFacts, change: Partial<ArrayPlan>): PlaneMonth[] =>
-  climate ? computePlaneYear(climate, { ...array.plan, ...change }, array.module, design.energy.sky) : [];
+const yearOf = ({ skies }: Facts, array: ArrayFacts, change: Partial<ArrayPlan>): readonly PlaneMonth[] =>
+  skies ? planeYearOf(skies, { ...array.plan, ...change }, array.module) : [];
 
-/** Tilts of the seasons that make most of each season's own worst month. */
+/** Tilts of the seasons that make most of each season's own worst month. @param byTilt, @param usedWh by month */
 function seasonalTilts(
-  facts: Facts,
-  plan: ArrayPlan,
+  byTilt: readonly (readonly number[])[],
+  usedWh: readonly number[],
+  latDeg: number,
   seasons: 2 | 4,
-  azimuthDeg: number,
 ): Record<Season, number> {
-  const { climate, design, energy } = facts;
-  const used = (energy?.months ?? []).map(({ usedWh }) => usedWh);
-  const best = (season: Season) =>
-    climate
-      ? bestOf(FIELD_TILTS, (tiltDeg) => {
-          const sun = planeMonths(
-            climate,
-            () => ({ tiltDeg, azimuthDeg }),
-            albedoBy(plan),
-            design.energy.sky,
-          );
-          const own = sun
-            .map((kwh, i) => ({ kwh, i }))
-            .filter(({ i }) => seasonOf(i + 1, climate.latDeg, seasons) === season);
-          const inUse = own.filter(({ i }) => (used[i] ?? 0) > 0);
-          return inUse.length > 0
-            ? Math.min(...inUse.map(({ kwh, i }) => kwh / (used[i] ?? 1)))
-            : own.reduce((sum, { kwh }) => sum + kwh, 0) * 1e-9;
-        })
-      : 0;
+  const best = (season: Season) => {
+    const months = usedWh.map((_, i) => i).filter((i) => seasonOf(i + 1, latDeg, seasons) === season);
+    const inUse = months.filter((i) => (usedWh[i] ?? 0) > 0);
+    const worth = (sun: readonly number[]) =>
+      inUse.length > 0
+        ? Math.min(...inUse.map((i) => (sun[i] ?? 0) / (usedWh[i] ?? 1)))
+        : months.reduce((sum, i) => sum + (sun[i] ?? 0), 0) * 1e-9;
+    const worths = byTilt.map(worth);
+    return FIELD_TILTS[worths.indexOf(Math.max(...worths))] ?? 0;
+  };
   const [winter, summer] = [best('winter'), best('summer')];
   return seasons === 2
     ? { winter, summer, spring: winter, autumn: winter }
@@ -147,7 +128,13 @@ function seasonalTilts(
 }
 
 /** The chosen plane, the best fixed one, two and four tilts a year, and one or two panels more, each reckoned whole. */
-function waysOf(facts: Facts, array: ArrayFacts, bestTiltDeg: number, equatorDeg: number): Way[] {
+function waysOf(
+  facts: Facts,
+  array: ArrayFacts,
+  bestTiltDeg: number,
+  equatorDeg: number,
+  tiltsOf: (seasons: 2 | 4) => Record<Season, number>,
+): Way[] {
   const { design, grid } = facts;
   const { plan, id } = array;
   const reckoned = (way: Way['id'], label: string, change: Partial<ArrayPlan>): Way => {
@@ -171,7 +158,7 @@ function waysOf(facts: Facts, array: ArrayFacts, bestTiltDeg: number, equatorDeg
     azimuth: chosen(equatorDeg),
   };
   const seasonal = (seasons: 2 | 4) => {
-    const tilts = seasonalTilts(facts, plan, seasons, equatorDeg);
+    const tilts = tiltsOf(seasons);
     const words =
       seasons === 2
         ? `${tilts.winter}° and ${tilts.summer}°`
@@ -227,7 +214,7 @@ function linesOf(
     yearOf(facts, array, {
       plane: { ...plan.plane, kind: 'fixed', tilt: chosen(tilt), azimuth: chosen(azimuth) },
     });
-  const watts = (...years: PlaneMonth[][]) =>
+  const watts = (...years: (readonly PlaneMonth[])[]) =>
     Array.from({ length: 12 }, (_, month) =>
       Array.from({ length: STEPS }, (__, step) =>
         years.reduce((sum, year) => sum + ((year[month]?.perWatt[step] ?? 0) * scale) / years.length, 0),

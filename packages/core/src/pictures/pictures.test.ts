@@ -121,12 +121,7 @@ describe('the field of tilts', () => {
 
   it('is what each plane gives by itself', () => {
     const facts = calculate(dairy, climate);
-    const alone = planeMonths(
-      facts.climate!,
-      () => ({ tiltDeg: 40, azimuthDeg: 130 }),
-      albedoBy(base),
-      'hay-davies',
-    );
+    const alone = planeMonths(facts.skies!, () => ({ tiltDeg: 40, azimuthDeg: 130 }), albedoBy(base));
     for (let month = 0; month < 12; month++) expect(at(month, 40, 130)).toBeCloseTo(alone[month]!, 9);
   });
   it('is alike all round on the flat, alike east and west, and closes at north', () => {

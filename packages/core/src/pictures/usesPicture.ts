@@ -1,4 +1,4 @@
-import { calculate, leadOf, type Facts } from '../calculate';
+import { calculate, type Facts } from '../calculate';
 import type { JobClimate } from '../climate';
 import {
   atStage,
@@ -139,7 +139,7 @@ function groupsOf({ design, loads, climate }: Facts): GroupHours[] {
 /** Panels and rated capacity that an energy a day in the month that decides asks for. */
 function sizeOf(facts: Facts, wh: number): { modules: number | null; bankWh: number } {
   const { energy, bank, design } = facts;
-  const per = energy?.arrays[leadOf(facts).id]?.perModuleWh ?? 0;
+  const per = energy?.arrays[facts.lead.id]?.perModuleWh ?? 0;
   const kept = (design.bank.depth.value / 100) * bank.temperatureFactor * bank.dischargeEfficiency;
   return {
     modules: energy && per > 0 ? (wh * energy.loadRatio) / per : null,

@@ -1,4 +1,4 @@
-import type { PlaceClimate } from '../climate';
+import type { PlaceSky, ResolvedClimate } from '../climate';
 import type { SkyModel } from '../document';
 import {
   airMass,
@@ -18,7 +18,6 @@ import {
   sunsetHourAngle,
   turn,
 } from '../sun';
-import { remember } from '../memo';
 
 /** Steps in a day: one every twenty minutes, 5° of hour angle. */
 export const STEPS = 72;
@@ -52,19 +51,10 @@ export interface DayLight {
   leastCosZenith: number;
 }
 
-/** Twelve months of this many latest places are kept; a server reckons the jobs of many. */
-const PLACES = 16;
-const sunDays = remember<SunDay>(12 * PLACES);
-const monthLights = remember<DayLight>(12 * PLACES);
-const clearLights = remember<DayLight>(12 * PLACES);
-
-/** @param month 0–11 */
-export const sunDay = (latDeg: number, month: number): SunDay =>
-  sunDays(`${latDeg} ${month}`, () => makeSunDay(latDeg, month));
-
 const series = () => new Float64Array(STEPS);
 
-function makeSunDay(latDeg: number, month: number): SunDay {
+/** The sun of a month's mean day. @param month 0–11 */
+export function sunDay(latDeg: number, month: number): SunDay {
   const day = MEAN_DAYS[month] ?? 1;
   const declination = declinationOfDay(day);
   const sunsetDeg = sunsetHourAngle(latDeg, declination);
@@ -148,43 +138,44 @@ const DAYS = 12;
  * @source Erbs, Klein & Duffie 1982 (hours); Collares-Pereira & Rabl 1979 (shape of the day); spread of days as in
  *   `spreadOfDays`
  */
-export function monthLight(climate: PlaceClimate, month: number, model: SkyModel): DayLight {
+export function monthLight(
+  climate: PlaceSky,
+  month: number,
+  model: SkyModel,
+  day: SunDay = sunDay(climate.latDeg, month),
+): DayLight {
   const at = climate.months[month];
-  if (!at) return emptyLight(model);
-  if (climate.light && at.ghiFrom === 'file') return lightOfFile(climate.light, climate.latDeg, month, model);
+  const light = emptyLight(model);
+  if (!at) return light;
+  if (climate.light && at.ghiFrom === 'file') return lightOfFile(climate.light, day, month, model);
   const { ghiKWhm2, clearness } = at;
-  return monthLights(`${climate.latDeg} ${month} ${ghiKWhm2} ${clearness} ${model}`, () => {
-    const light = emptyLight(model);
-    const day = sunDay(climate.latDeg, month);
-    if (day.sunsetDeg < 0.5 || ghiKWhm2 <= 0) return light;
-    const outside = day.extraterrestrialWm2;
-    const days = spreadOfDays(clearness, DAYS);
-    const mean = days.reduce((sum, other) => sum + other, 0) / DAYS;
-    for (let step = 0; step < STEPS; step++) {
-      const cosZenith = day.cosZenith[step] ?? 0;
-      if (cosZenith <= 0.005) continue;
-      const meanGhi = (ghiKWhm2 * 1000 * (day.global[step] ?? 0)) / STEP_H;
-      for (const other of days) {
-        const ghi = meanGhi * (other / mean);
-        const dhi = ghi * erbsHourlyDiffuse(Math.min(1, ghi / (outside * cosZenith)));
-        const dni = Math.min((ghi - dhi) / cosZenith, outside);
-        addSky(light, step, 1 / DAYS, model, { ghi, dni, dhi, cosZenith, outside });
-      }
+  if (day.sunsetDeg < 0.5 || ghiKWhm2 <= 0) return light;
+  const outside = day.extraterrestrialWm2;
+  const days = spreadOfDays(clearness, DAYS);
+  const mean = days.reduce((sum, other) => sum + other, 0) / DAYS;
+  for (let step = 0; step < STEPS; step++) {
+    const cosZenith = day.cosZenith[step] ?? 0;
+    if (cosZenith <= 0.005) continue;
+    const meanGhi = (ghiKWhm2 * 1000 * (day.global[step] ?? 0)) / STEP_H;
+    for (const other of days) {
+      const ghi = meanGhi * (other / mean);
+      const dhi = ghi * erbsHourlyDiffuse(Math.min(1, ghi / (outside * cosZenith)));
+      const dni = Math.min((ghi - dhi) / cosZenith, outside);
+      addSky(light, step, 1 / DAYS, model, { ghi, dni, dhi, cosZenith, outside });
     }
-    return light;
-  });
+  }
+  return light;
 }
 
 const FILE_STEPS = 48;
 
 function lightOfFile(
-  file: NonNullable<PlaceClimate['light']>,
-  latDeg: number,
+  file: NonNullable<PlaceSky['light']>,
+  day: SunDay,
   month: number,
   model: SkyModel,
 ): DayLight {
   const light = emptyLight(model);
-  const day = sunDay(latDeg, month);
   // straight between the middles of the half hours
   const at = (values: number[][], step: number) => {
     const row = values[month] ?? [];
@@ -209,29 +200,65 @@ function lightOfFile(
 }
 
 /** Light of a cloudless mean day of a month. @source Ineichen & Perez 2002 */
-export function clearLight(climate: PlaceClimate, month: number): DayLight {
-  const { latDeg, altitudeM, linke } = climate;
-  return clearLights(`${latDeg} ${month} ${altitudeM} ${linke[month]}`, () => {
-    const light = emptyLight('hay-davies');
-    const day = sunDay(latDeg, month);
-    const outside = day.extraterrestrialWm2;
-    const pressure = pressureAt(altitudeM) / 101_325;
-    for (let step = 0; step < STEPS; step++) {
-      const cosZenith = day.cosZenith[step] ?? 0;
-      if (cosZenith <= 0.01) continue;
-      const zenith = (Math.acos(cosZenith) * 180) / Math.PI;
-      const sky = ineichen(zenith, airMass(zenith) * pressure, linke[month] ?? 3, altitudeM, outside);
-      addSky(light, step, 1, 'hay-davies', {
-        ghi: sky.ghiWm2,
-        dni: sky.dniWm2,
-        dhi: sky.dhiWm2,
-        cosZenith,
-        outside,
-      });
-    }
-    return light;
-  });
+export function clearLight(
+  { latDeg, altitudeM, linke }: PlaceSky,
+  month: number,
+  day: SunDay = sunDay(latDeg, month),
+): DayLight {
+  const light = emptyLight('hay-davies');
+  const outside = day.extraterrestrialWm2;
+  const pressure = pressureAt(altitudeM) / 101_325;
+  for (let step = 0; step < STEPS; step++) {
+    const cosZenith = day.cosZenith[step] ?? 0;
+    if (cosZenith <= 0.01) continue;
+    const zenith = (Math.acos(cosZenith) * 180) / Math.PI;
+    const sky = ineichen(zenith, airMass(zenith) * pressure, linke[month] ?? 3, altitudeM, outside);
+    addSky(light, step, 1, 'hay-davies', {
+      ghi: sky.ghiWm2,
+      dni: sky.dniWm2,
+      dhi: sky.dhiWm2,
+      cosZenith,
+      outside,
+    });
+  }
+  return light;
 }
+
+/** A month at one place: its sun, its light under the days it has and under a cloudless one, and its air. */
+export interface MonthSky {
+  latDeg: number;
+  /** 1–12. */
+  month: number;
+  sun: SunDay;
+  mean: DayLight;
+  clear: DayLight;
+  minC: number;
+  maxC: number;
+}
+
+/** @param month 1–12 */
+export function monthSky(sky: PlaceSky, month: number, model: SkyModel): MonthSky {
+  const sun = sunDay(sky.latDeg, month - 1);
+  const at = sky.months[month - 1];
+  return {
+    latDeg: sky.latDeg,
+    month,
+    sun,
+    mean: monthLight(sky, month - 1, model, sun),
+    clear: clearLight(sky, month - 1, sun),
+    minC: at?.minC ?? 0,
+    maxC: at?.maxC ?? 0,
+  };
+}
+
+/** The skies of a year: of each month the places it is spent at, with the share of it, 0–1. */
+export type SkyYear = readonly (readonly { share: number; sky: MonthSky }[])[];
+
+/** @param model how the diffuse light is shared over the sky */
+export const skyYear = ({ stays }: Pick<ResolvedClimate, 'stays'>, model: SkyModel): SkyYear =>
+  stays.map((places, index) =>
+    places.map(({ share, climate }) => ({ share, sky: monthSky(climate.sky, index + 1, model) })),
+  );
 
 /** Air through the day, °C: a cosine between the mean minimum and maximum, warmest at 15:00 solar. */
 export function airAt(solarHour: number, minC: number, maxC: number): number {

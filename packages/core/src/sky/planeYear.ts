@@ -1,12 +1,17 @@
-import type { PlaceClimate, ResolvedClimate } from '../climate';
-import type { ArrayPlan, Season, SkyModel } from '../document';
-import { faimanCellC, MOUNTINGS, type ModuleNumbers } from '../module';
+import type { ArrayPlan, Season } from '../document';
+import { MOUNTINGS, faimanCellC, type ModuleNumbers } from '../module';
 import { turn } from '../sun';
-import { airAt, clearLight, monthLight, solarHourOf, STEP_H, STEPS, sunDay } from './monthLight';
+import { STEPS, STEP_H, airAt, solarHourOf, type MonthSky, type SkyYear } from './monthLight';
 import { lightOnPlane, type Plane, type Screen } from './plane';
-import { remember } from '../memo';
-import { shadowKey, shadowOn } from './shadow';
-import { beamThrough, isOpen, openSky, rowsLeft, rowsSky } from './skyline';
+import {
+  shadowFigures,
+  shadowOn,
+  usualTakes,
+  type ShadowFigures,
+  type ShadowPart,
+  type ShadowTakes,
+} from './shadow';
+import { beamThrough, isOpen, openSky, rowsLeft, rowsSky, type SkyView } from './skyline';
 
 /** Wind at the panels that the mean day is reckoned with, m/s. Common practice. */
 const WIND_MS = 1;
@@ -47,95 +52,114 @@ export function planeIn({ plane }: Pick<ArrayPlan, 'plane'>, month: number, latD
 }
 
 interface Aspect {
+  /** As it lies on the roof, and as it faces the sky. */
+  own: Plane;
   plane: Plane;
   /** How far the array and all that stands on its roof are turned. */
   turnedDeg: number;
 }
 
-function aspectsOf(array: ArrayPlan, month: number, latDeg: number): Aspect[] {
+function aspectsOf(array: Pick<ArrayPlan, 'plane' | 'skyline'>, month: number, latDeg: number): Aspect[] {
   const plane = planeIn(array, month, latDeg);
-  if (array.plane.kind !== 'moving') return [{ plane, turnedDeg: 0 }];
+  if (array.plane.kind !== 'moving') return [{ own: plane, plane, turnedDeg: 0 }];
   const still = plane.tiltDeg === 0 && isOpen(array.skyline);
   return Array.from({ length: still ? 1 : HEADINGS }, (_, i) => {
     const turnedDeg = (360 / HEADINGS) * i;
-    return { plane: { ...plane, azimuthDeg: turn(plane.azimuthDeg + turnedDeg) }, turnedDeg };
+    return { own: plane, plane: { ...plane, azimuthDeg: turn(plane.azimuthDeg + turnedDeg) }, turnedDeg };
   });
 }
 
-const screens = remember<Screen>(600);
+/** What of an array the light on it depends on. */
+export type LightPart = Pick<ArrayPlan, 'plane' | 'rows' | 'width' | 'skyline' | 'albedo' | 'albedoBy'>;
+
+/** What of an array its power in that light depends on, besides its panels. */
+export type PowerPart = Pick<ArrayPlan, 'mounting' | 'soiling' | 'soilingBy' | 'snowBy' | 'bifacial'>;
+
+/** Light on an array through a month's day, W/m² at each step, for each way it is turned. */
+export interface PlaneLight {
+  aspects: {
+    mean: Float64Array;
+    clear: Float64Array;
+    /** The mean day's with nothing in the way. */
+    open: Float64Array;
+  }[];
+  /** Share of the output at each step that things in the way take, 0–1. */
+  lost: Float64Array;
+  poaKWhm2: number;
+  openKWhm2: number;
+}
+
+/** How the parts of a year are worked out; `calculate` lends ones that remember. */
+export interface PlaneMeans {
+  light: (sky: MonthSky, array: LightPart, takes: ShadowTakes) => PlaneLight;
+  power: (light: PlaneLight, sky: MonthSky, array: PowerPart, gammaPmax: number) => PlaneMonth;
+  mixed: (parts: readonly { share: number; month: PlaneMonth }[]) => PlaneMonth;
+  takes: (module: ModuleNumbers, ...shadow: ShadowFigures) => ShadowTakes;
+}
+
+const PLAIN: PlaneMeans = {
+  light: (sky, array, takes) => planeLight(sky, array, takes),
+  power: (light, sky, array, gammaPmax) => planePower(light, sky, array, gammaPmax),
+  mixed: (parts) => mixedMonth(parts),
+  takes: shadowOn,
+};
 
 function screenOf(
-  array: ArrayPlan,
-  key: string,
-  latDeg: number,
-  month: number,
-  { plane, turnedDeg }: Aspect,
-  module: ModuleNumbers,
+  array: LightPart,
+  { sun, month }: MonthSky,
+  { own, plane, turnedDeg }: Aspect,
+  takes: ShadowTakes,
+  view: SkyView,
 ): Screen | null {
   const open = isOpen(array.skyline);
   if (open && array.rows.count.value < 2) return null;
-  return screens(`${key} ${latDeg} ${month} ${plane.tiltDeg} ${plane.azimuthDeg} ${turnedDeg}`, () => {
-    const takes = shadowOn(array, module);
-    const sun = sunDay(latDeg, month - 1);
-    const beam = new Float64Array(STEPS);
-    for (let step = 0; step < STEPS; step++) {
-      const elevation = sun.elevationDeg[step] ?? 0;
-      if (elevation <= 0) continue;
-      const azimuth = sun.azimuthDeg[step] ?? 0;
-      const through = open
-        ? 1
-        : beamThrough(array.skyline, array.width.value, month, azimuth - turnedDeg, elevation, takes);
-      beam[step] = through * rowsLeft(array.rows, plane, azimuth, elevation);
-    }
-    const turned = { ...plane, azimuthDeg: plane.azimuthDeg - turnedDeg };
-    return { beam, sky: openSky(array.skyline, key, month, turned) * rowsSky(array.rows, plane.tiltDeg) };
-  });
+  const beam = new Float64Array(STEPS);
+  for (let step = 0; step < STEPS; step++) {
+    const elevation = sun.elevationDeg[step] ?? 0;
+    if (elevation <= 0) continue;
+    const azimuth = sun.azimuthDeg[step] ?? 0;
+    const through = open
+      ? 1
+      : beamThrough(array.skyline, array.width.value, month, azimuth - turnedDeg, elevation, takes);
+    beam[step] = through * rowsLeft(array.rows, plane, azimuth, elevation);
+  }
+  return { beam, sky: view(array.skyline, month, own) * rowsSky(array.rows, plane.tiltDeg) };
 }
 
-const months = remember<PlaneMonth>(12 * 64);
-
-/** What identifies an array's sky: all that changes the light on it. */
-function keyOf(array: ArrayPlan, module: ModuleNumbers): string {
-  const { plane, mounting, rows, width, skyline, pile } = array;
-  const shadows = Object.keys(skyline.obstacles).length > 0 && !pile ? shadowKey(array, module) : '';
-  return JSON.stringify([plane, mounting, rows, width.value, skyline, module.gammaPmax, shadows]);
-}
-
-/** A number that differs where the light of a file does. */
-const checksum = (light: PlaceClimate['light'], month: number): number =>
-  light === null
-    ? 0
-    : [light.ghi, light.dni].reduce(
-        (sum, at, i) => (at[month] ?? []).reduce((s, w, j) => s + w * (j + 1 + 7 * i), sum),
-        0,
-      );
-
-/**
- * What one rated watt of an array gives, month by month, over the places of the year.
- * @param model how the diffuse light is shared over the sky
- */
+/** What one rated watt of an array gives, month by month, over the places of the year. */
 export function computePlaneYear(
-  climate: ResolvedClimate,
-  array: ArrayPlan,
+  skies: SkyYear,
+  array: LightPart & PowerPart & ShadowPart,
   module: ModuleNumbers,
-  model: SkyModel,
+  means: PlaneMeans = PLAIN,
 ): PlaneMonth[] {
-  const key = keyOf(array, module);
-  return climate.stays.map((stays, index) => {
-    const parts = stays.map(({ share, climate: place }) => ({
-      share,
-      month: planeMonth(place, array, key, module, index + 1, model),
-    }));
-    const [only] = parts;
-    return only && parts.length === 1 ? only.month : mixed(parts);
+  const takes =
+    Object.keys(array.skyline.obstacles).length > 0
+      ? means.takes(module, ...shadowFigures(array))
+      : usualTakes;
+  return skies.map((stays) => {
+    const months = stays.map(({ share, sky }) => {
+      const light = means.light(sky, array, takes);
+      return { share, month: means.power(light, sky, array, module.gammaPmax) };
+    });
+    const [only] = months;
+    return only && months.length === 1 ? only.month : means.mixed(months);
   });
 }
 
-function mixed(parts: readonly { share: number; month: PlaneMonth }[]): PlaneMonth {
+/** One month of several places, by the share of it spent at each. */
+export function mixedMonth(parts: readonly { share: number; month: PlaneMonth }[]): PlaneMonth {
   const mean = (read: (month: PlaneMonth) => number) =>
     parts.reduce((sum, { share, month }) => sum + share * read(month), 0);
-  const through = (read: (month: PlaneMonth) => Float64Array) =>
-    Float64Array.from({ length: STEPS }, (_, step) => mean((month) => read(month)[step] ?? 0));
+  const through = (read: (month: PlaneMonth) => Float64Array) => {
+    const day = new Float64Array(STEPS);
+    for (const { share, month } of parts) {
+      const of = read(month);
+      for (let step = 0; step < STEPS; step++)
+        day[step] = (day[step] as number) + share * (of[step] as number);
+    }
+    return day;
+  };
   return {
     poaKWhm2: mean((month) => month.poaKWhm2),
     openKWhm2: mean((month) => month.openKWhm2),
@@ -148,69 +172,71 @@ function mixed(parts: readonly { share: number; month: PlaneMonth }[]): PlaneMon
 
 const share = (entry: { value: number } | undefined, otherwise: number) => (entry?.value ?? otherwise) / 100;
 
-/** @param month 1–12 */
-function planeMonth(
-  place: PlaceClimate,
-  array: ArrayPlan,
-  arrayKey: string,
-  module: ModuleNumbers,
-  month: number,
-  model: SkyModel,
-): PlaneMonth {
-  const at = place.months[month - 1];
+/** Light on an array in a month. @param takes what a narrow shadow takes of its strings */
+export function planeLight(
+  sky: MonthSky,
+  array: LightPart,
+  takes: ShadowTakes,
+  view: SkyView = openSky,
+): PlaneLight {
+  const { sun, mean, clear, month, latDeg } = sky;
   const albedo = share(array.albedoBy[month], array.albedo.value);
+  const result: PlaneLight = { aspects: [], lost: new Float64Array(STEPS), poaKWhm2: 0, openKWhm2: 0 };
+  const aspects = aspectsOf(array, month, latDeg);
+  const weight = 1 / aspects.length;
+  const openSum = new Float64Array(STEPS);
+  for (const aspect of aspects) {
+    const screen = screenOf(array, sky, aspect, takes, view);
+    const [light, bright] = [new Float64Array(STEPS), new Float64Array(STEPS)];
+    lightOnPlane(sun, mean, aspect.plane, albedo, screen, true, light);
+    lightOnPlane(sun, clear, aspect.plane, albedo, screen, true, bright);
+    const unshaded = screen ? new Float64Array(STEPS) : light;
+    if (screen) lightOnPlane(sun, mean, aspect.plane, albedo, null, true, unshaded);
+    result.aspects.push({ mean: light, clear: bright, open: unshaded });
+    for (let step = 0; step < STEPS; step++) {
+      const [here, open] = [light[step] as number, unshaded[step] as number];
+      openSum[step] = (openSum[step] as number) + weight * open;
+      result.lost[step] = (result.lost[step] as number) + weight * (open - here);
+      result.poaKWhm2 += (weight * here * STEP_H) / 1000;
+      result.openKWhm2 += (weight * open * STEP_H) / 1000;
+    }
+  }
+  for (let step = 0; step < STEPS; step++) {
+    const open = openSum[step] as number;
+    result.lost[step] = open > 0.5 ? (result.lost[step] as number) / open : 0;
+  }
+  return result;
+}
+
+/** Power of one rated watt in that light. @param gammaPmax of its panels, 1/K */
+export function planePower(
+  { aspects, lost, poaKWhm2, openKWhm2 }: PlaneLight,
+  { month, minC, maxC }: Pick<MonthSky, 'month' | 'minC' | 'maxC'>,
+  array: PowerPart,
+  gammaPmax: number,
+): PlaneMonth {
   const kept =
     (1 - share(array.soilingBy[month], array.soiling.value)) *
     (1 - share(array.snowBy[month], 0)) *
     (1 + array.bifacial.value / 100);
-  const key = `${arrayKey} ${place.latDeg} ${month} ${at?.ghiKWhm2} ${at?.ghiFrom} ${at?.minC} ${at?.maxC} ${place.altitudeM} ${place.linke[month - 1]} ${checksum(place.light, month - 1)} ${albedo} ${kept} ${model}`;
-  return months(key, () => {
-    const result: PlaneMonth = {
-      poaKWhm2: 0,
-      openKWhm2: 0,
-      perWatt: new Float64Array(STEPS),
-      clearPerWatt: new Float64Array(STEPS),
-      cellC: new Float64Array(STEPS),
-      lost: new Float64Array(STEPS),
-    };
-    const sun = sunDay(place.latDeg, month - 1);
-    const [mean, clear] = [monthLight(place, month - 1, model), clearLight(place, month - 1)];
-    const { u0, u1 } = MOUNTINGS[array.mounting];
-    const [light, bright, unshaded] = [
-      new Float64Array(STEPS),
-      new Float64Array(STEPS),
-      new Float64Array(STEPS),
-    ];
-    const aspects = aspectsOf(array, month, place.latDeg);
-    const weight = 1 / aspects.length;
-    const openPerWatt = new Float64Array(STEPS);
-    for (const aspect of aspects) {
-      const screen = screenOf(array, arrayKey, place.latDeg, month, aspect, module);
-      lightOnPlane(sun, mean, aspect.plane, albedo, screen, true, light);
-      lightOnPlane(sun, clear, aspect.plane, albedo, screen, true, bright);
-      if (screen) lightOnPlane(sun, mean, aspect.plane, albedo, null, true, unshaded);
-      for (let step = 0; step < STEPS; step++) {
-        const air = airAt(solarHourOf(step), at?.minC ?? 0, at?.maxC ?? 0);
-        const here = light[step] as number;
-        const open = screen ? (unshaded[step] as number) : here;
-        const cell = faimanCellC(here, air, WIND_MS, u0, u1);
-        const shining = bright[step] as number;
-        result.cellC[step] = (result.cellC[step] as number) + weight * cell;
-        result.perWatt[step] =
-          (result.perWatt[step] as number) + weight * kept * powerShare(here, cell, module.gammaPmax);
-        result.clearPerWatt[step] =
-          (result.clearPerWatt[step] as number) +
-          weight * kept * powerShare(shining, faimanCellC(shining, air, WIND_MS, u0, u1), module.gammaPmax);
-        openPerWatt[step] = (openPerWatt[step] as number) + weight * open;
-        result.lost[step] = (result.lost[step] as number) + weight * (open - here);
-        result.poaKWhm2 += (weight * here * STEP_H) / 1000;
-        result.openKWhm2 += (weight * open * STEP_H) / 1000;
-      }
+  const { u0, u1 } = MOUNTINGS[array.mounting];
+  const [perWatt, clearPerWatt, cellC] = [
+    new Float64Array(STEPS),
+    new Float64Array(STEPS),
+    new Float64Array(STEPS),
+  ];
+  const weight = 1 / aspects.length;
+  for (let step = 0; step < STEPS; step++) {
+    const air = airAt(solarHourOf(step), minC, maxC);
+    for (const { mean, clear } of aspects) {
+      const [here, shining] = [mean[step] as number, clear[step] as number];
+      const cell = faimanCellC(here, air, WIND_MS, u0, u1);
+      cellC[step] = (cellC[step] as number) + weight * cell;
+      perWatt[step] = (perWatt[step] as number) + weight * kept * powerShare(here, cell, gammaPmax);
+      clearPerWatt[step] =
+        (clearPerWatt[step] as number) +
+        weight * kept * powerShare(shining, faimanCellC(shining, air, WIND_MS, u0, u1), gammaPmax);
     }
-    for (let step = 0; step < STEPS; step++) {
-      const open = openPerWatt[step] as number;
-      result.lost[step] = open > 0.5 ? (result.lost[step] as number) / open : 0;
-    }
-    return result;
-  });
+  }
+  return { poaKWhm2, openKWhm2, perWatt, clearPerWatt, cellC, lost };
 }

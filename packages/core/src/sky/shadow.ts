@@ -1,7 +1,15 @@
-import { atConditions, partOf, section, series, solveParallel, STANDARD, type Series } from '../curve';
+import {
+  atConditions,
+  partOf,
+  section,
+  series,
+  solveParallel,
+  STANDARD,
+  type FiveParameters,
+  type Series,
+} from '../curve';
 import type { ArrayPlan } from '../document';
 import { fitOf, type ModuleNumbers } from '../module';
-import { remember } from '../memo';
 
 /** Share of an array's beam output that a shadow over a part of its width takes, 0–1 of 0–1. */
 export type ShadowTakes = (part: number) => number;
@@ -21,58 +29,73 @@ const CELL_M = 0.16;
 /** Light that a shadow leaves on a cell, from the rest of the sky. Common practice. */
 const LEFT_IN_SHADE = 0.2;
 
-const known = remember<number>(64);
+/** What of an array a narrow shadow's harm follows from. */
+export type ShadowPart = Pick<ArrayPlan, 'strings' | 'count' | 'rows' | 'width' | 'pile'>;
 
-/** What takes of the shadow on an array depend on besides its skyline. */
-export const shadowKey = ({ strings, count, rows }: ArrayPlan, module: ModuleNumbers): string =>
-  [
-    strings.series.value,
-    strings.parallel.value,
-    strings.inputs.value,
-    count.value,
-    rows.upright,
-    module.sections,
-    module.vocV,
-    module.iscA,
-    module.vmpV,
-    module.impA,
-    module.betaVoc,
-  ].join();
+/** The figures of an array that it follows from: how its panels are strung, and what they are on. */
+export type ShadowFigures = readonly [
+  series: number,
+  parallel: number,
+  inputs: number,
+  count: number,
+  upright: boolean,
+  widthM: number,
+  alike: boolean,
+];
+
+export const shadowFigures = ({ strings, count, rows, width, pile }: ShadowPart): ShadowFigures => [
+  strings.series.value,
+  strings.parallel.value,
+  strings.inputs.value,
+  count.value,
+  rows.upright,
+  width.value,
+  pile === null,
+];
 
 /**
  * How a narrow upright shadow, such as a mast's, falls on the sections of an array's panels. The sections of an upright
  * panel stand beside each other, so that it meets few of them; those of a lying one lie over each other, and it meets all.
  * What a dark section costs is read off the curve of the strings as they are strung.
  */
-export function shadowOn(array: ArrayPlan, module: ModuleNumbers): ShadowTakes {
-  const { strings, count, rows, width, pile } = array;
+export function shadowOn(
+  module: ModuleNumbers,
+  ...[length, parallel, inputs, count, upright, widthM, alike]: ShadowFigures
+): ShadowTakes {
   const fit = fitOf(module);
-  if (!fit.ok || pile) return usualTakes;
+  if (!fit.ok || !alike) return usualTakes;
   const short = Math.sqrt(module.pmaxW / WATTS_PER_M2 / LONGER);
-  const panelM = rows.upright ? short : short * LONGER;
-  const across = Math.max(1, Math.min(count.value, Math.round(width.value / panelM)));
-  const columns = rows.upright ? across * module.sections : across;
-  const columnM = width.value / columns;
-  const dark = rows.upright ? 1 : module.sections;
-  const harm = known(shadowKey(array, module), () => {
-    const [series_, parallel, inputs] = [strings.series.value, strings.parallel.value, strings.inputs.value];
-    const five = partOf(fit.five, module.sections);
-    const lit = section(atConditions(five, STANDARD.wm2, STANDARD.cellC), STANDARD.cellC);
-    const shaded = section(atConditions(five, STANDARD.wm2 * LEFT_IN_SHADE, STANDARD.cellC), STANDARD.cellC);
-    const string = (shadows: number): Series =>
-      series(Array.from({ length: series_ * module.sections }, (_, i) => (i < shadows ? shaded : lit)));
-    const open = string(0);
-    const others = Array.from({ length: parallel - 1 }, () => open);
-    const watts = (first: Series) => solveParallel([first, ...others]).peaks[0]?.watts ?? 0;
-    const all = watts(open);
-    const lost = all > 0 ? 1 - watts(string(dark)) / all : 0;
-    // of what the sun gives directly, against the part that these sections are of all of them
-    return lost / (1 - LEFT_IN_SHADE) / inputs / (dark / (series_ * parallel * inputs * module.sections));
-  });
+  const panelM = upright ? short : short * LONGER;
+  const across = Math.max(1, Math.min(count, Math.round(widthM / panelM)));
+  const columns = upright ? across * module.sections : across;
+  const columnM = widthM / columns;
+  const dark = upright ? 1 : module.sections;
+  const harm = harmOf(fit.five, module.sections, { length, parallel, inputs }, dark);
   return (part) => {
     if (part <= 0) return 0;
-    const shadowM = part * width.value;
+    const shadowM = part * widthM;
     const met = Math.min(columns, shadowM / columnM + 1) / columns;
     return Math.min(1, harm * met * Math.min(1, shadowM / CELL_M));
   };
+}
+
+/** What a shadow on so many sections of one string takes, against the part that they are of all of them. */
+function harmOf(
+  whole: FiveParameters,
+  sections: number,
+  { length, parallel, inputs }: { length: number; parallel: number; inputs: number },
+  dark: number,
+): number {
+  const five = partOf(whole, sections);
+  const lit = section(atConditions(five, STANDARD.wm2, STANDARD.cellC), STANDARD.cellC);
+  const shaded = section(atConditions(five, STANDARD.wm2 * LEFT_IN_SHADE, STANDARD.cellC), STANDARD.cellC);
+  const string = (shadows: number): Series =>
+    series(Array.from({ length: length * sections }, (_, i) => (i < shadows ? shaded : lit)));
+  const open = string(0);
+  const others = Array.from({ length: parallel - 1 }, () => open);
+  const watts = (first: Series) => solveParallel([first, ...others]).peaks[0]?.watts ?? 0;
+  const all = watts(open);
+  const lost = all > 0 ? 1 - watts(string(dark)) / all : 0;
+  // of what the sun gives directly, against the part that these sections are of all of them
+  return lost / (1 - LEFT_IN_SHADE) / inputs / (dark / (length * parallel * inputs * sections));
 }

@@ -4,6 +4,7 @@ import type { ArrayPlan, Obstacle, PlaneKind, Skyline } from '../document';
 import { blankArray, blankPlace, chosen } from '../job';
 import { readSheet } from '../module';
 import { plainClimate } from '../testing/climates';
+import { skyYear } from './monthLight';
 import { computePlaneYear, planeIn, seasonOf } from './planeYear';
 import { beamThrough, horizonAt, isOpen, openSky, outlineOf, rowShade, rowsLeft, rowsSky } from './skyline';
 
@@ -42,7 +43,7 @@ const climateAt = (latDeg: number) =>
   )!;
 const yearOf = (change: Partial<ArrayPlan>, latDeg = 52) => {
   const plan = { ...blankArray(1, 'c1'), ...change };
-  return computePlaneYear(climateAt(latDeg), plan, readSheet(plan.module), 'hay-davies');
+  return computePlaneYear(skyYear(climateAt(latDeg), 'hay-davies'), plan, readSheet(plan.module));
 };
 const total = (change: Partial<ArrayPlan>, latDeg = 52) =>
   yearOf(change, latDeg).reduce((sum, { poaKWhm2 }) => sum + poaKWhm2, 0);
@@ -66,7 +67,7 @@ describe('the painted horizon', () => {
   it('takes cos² of its height from the sky of a level panel', () => {
     // isotropic sky above a horizon of even height h, seen from the level: cos² h (analytic)
     for (const height of [10, 30, 60]) {
-      const open = openSky(wall(height), `wall ${height}`, 6, { tiltDeg: 0, azimuthDeg: 180 });
+      const open = openSky(wall(height), 6, { tiltDeg: 0, azimuthDeg: 180 });
       expect(Math.abs(open - Math.cos((height * Math.PI) / 180) ** 2)).toBeLessThan(0.01);
     }
   });

@@ -2,7 +2,6 @@ import { HORIZON_STEP_DEG } from '../document';
 import type { Obstacle, Rows, Skyline } from '../document';
 import { clamp, cosDeg, sinDeg, tanDeg, turn } from '../sun';
 import type { Plane } from './plane';
-import { remember } from '../memo';
 import { usualTakes, type ShadowTakes } from './shadow';
 
 export const HORIZON_POINTS = 360 / HORIZON_STEP_DEG;
@@ -82,7 +81,7 @@ export const isOpen = ({ points, obstacles }: Skyline): boolean =>
 const DOME_STEP_DEG = 5;
 
 /** Share of each patch of the sky that is open, 72 azimuths of 18 heights. */
-function openDome(skyline: Skyline, month: number): Float64Array {
+export function openDome(skyline: Skyline, month: number): Float64Array {
   const dome = new Float64Array((360 / DOME_STEP_DEG) * (90 / DOME_STEP_DEG));
   let index = 0;
   for (let azimuth = DOME_STEP_DEG / 2; azimuth < 360; azimuth += DOME_STEP_DEG) {
@@ -93,31 +92,32 @@ function openDome(skyline: Skyline, month: number): Float64Array {
   return dome;
 }
 
-const domes = remember<Float64Array>(48);
-const views = remember<number>(200);
-
-/** What of a skyline changes with the month: which of its trees are bare. */
-export const leavesOf = ({ obstacles }: Skyline, month: number): string =>
-  Object.values(obstacles)
-    .map(({ kind, bareMonths }) => (kind === 'tree' && bareMonths.includes(month) ? 'b' : ''))
-    .join();
-
-/** Share of a plane's own view of the sky that is open, 0–1, all parts of the sky equally bright. */
-export function openSky(skyline: Skyline, key: string, month: number, plane: Plane): number {
-  if (isOpen(skyline)) return 1;
-  const leaves = leavesOf(skyline, month);
-  const turned = Math.round(plane.azimuthDeg * 1000) / 1000;
-  return views(`${key} ${leaves} ${plane.tiltDeg} ${turned}`, () => {
-    const dome = domes(`${key} ${leaves}`, () => openDome(skyline, month));
-    return seenShare(dome, plane);
-  });
+/** The first month in which the same trees are bare as in this one. */
+function leafMonth({ obstacles }: Skyline, month: number): number {
+  const trees = Object.values(obstacles).filter(({ kind }) => kind === 'tree');
+  for (let first = 1; first < month; first++)
+    if (trees.every(({ bareMonths }) => bareMonths.includes(first) === bareMonths.includes(month)))
+      return first;
+  return month;
 }
 
-function seenShare(dome: Float64Array, plane: Plane): number {
-  const [cosTilt, sinTilt] = [cosDeg(plane.tiltDeg), sinDeg(plane.tiltDeg)];
+/** Share of a plane's own view of the sky that is open, 0–1, all parts of the sky equally bright. */
+export type SkyView = (skyline: Skyline, month: number, plane: Plane) => number;
+
+/** @param dome, @param seen how its parts are worked out */
+export const skyView =
+  (dome: typeof openDome, seen: typeof seenShare): SkyView =>
+  (skyline, month, { tiltDeg, azimuthDeg }) =>
+    isOpen(skyline) ? 1 : seen(dome(skyline, leafMonth(skyline, month)), tiltDeg, azimuthDeg);
+
+export const openSky = skyView(openDome, seenShare);
+
+/** Share of what a plane sees of a dome that is open, 0–1. */
+export function seenShare(dome: Float64Array, tiltDeg: number, azimuthDeg: number): number {
+  const [cosTilt, sinTilt] = [cosDeg(tiltDeg), sinDeg(tiltDeg)];
   let [open, all, index] = [0, 0, 0];
   for (let azimuth = DOME_STEP_DEG / 2; azimuth < 360; azimuth += DOME_STEP_DEG) {
-    const across = sinTilt * cosDeg(azimuth - plane.azimuthDeg);
+    const across = sinTilt * cosDeg(azimuth - azimuthDeg);
     for (let elevation = DOME_STEP_DEG / 2; elevation < 90; elevation += DOME_STEP_DEG) {
       const cosElevation = cosDeg(elevation);
       const facing = sinDeg(elevation) * cosTilt + cosElevation * across;

@@ -1,5 +1,10 @@
-import type { BankResult } from '../bank';
 import type { Controller, InputLimit } from '../document';
+
+/** What of the bank a controller has to do with. */
+export interface BankPosts {
+  /** Volts of the whole bank while it absorbs. */
+  absorptionV: number;
+}
 
 /** What one input of a controller asks of the strings on it. */
 export interface InputWindow {
@@ -21,12 +26,12 @@ export interface InputWindow {
  * Volts a string must reach to charge this bank through an input. A controller that boosts, or one behind the socket of
  * a power station, does not ask for more than the bank's own.
  */
-function chargesFrom({ kind, headroom }: Controller, minV: number, bank: BankResult): number {
+function chargesFrom({ kind, headroom }: Controller, minV: number, bank: BankPosts): number {
   return kind === 'mppt' || kind === 'pwm' ? Math.max(minV, bank.absorptionV + headroom.value) : minV;
 }
 
 /** Every input of a controller with its own limits, or the common ones where it has none. */
-export function inputsOf(controller: Controller, bank: BankResult): InputWindow[] {
+export function inputsOf(controller: Controller, bank: BankPosts): InputWindow[] {
   return Array.from({ length: controller.inputs.value }, (_, i) => {
     const own = (key: InputLimit) => controller.inputLimits[i + 1]?.[key] ?? controller[key];
     const at = (key: InputLimit, otherwise: number) => own(key)?.value ?? otherwise;

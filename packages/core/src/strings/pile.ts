@@ -1,4 +1,3 @@
-import type { BankResult } from '../bank';
 import type { RecordTemperature } from '../climate';
 import {
   atConditions,
@@ -25,9 +24,8 @@ import {
   type MeasuredPanel,
   type ModuleNumbers,
 } from '../module';
-import { remember } from '../memo';
 import { backFedAmps, FAULT, LOSS, MOST, stringFuseA, type Arrangement, type PanelAtExtremes } from './fit';
-import type { InputWindow } from './inputs';
+import type { BankPosts, InputWindow } from './inputs';
 import { coldSchools, panelAtExtremes, type Berth, type StringsResult } from './strings';
 
 /** A sort of a pile, as its sheet and its meter have it. */
@@ -86,8 +84,6 @@ export interface PileFacts {
   weather: readonly WeatherPoint[];
   wiredW: number;
 }
-
-const keep = remember<{ kWh: number; ownKWh: number }>(200);
 
 const mean = (values: readonly (number | null)[]): number | null => {
   const known = values.filter((value) => value !== null);
@@ -186,27 +182,12 @@ export function curveOf(
   );
 }
 
-const known = new WeakMap<Pile, { asked: string; facts: PileFacts }>();
+/** What of an array's plan its pile follows from. */
+export type PilePart = Pick<ArrayPlan, 'pile' | 'mounting' | 'bifacial'>;
 
-/** A pile as it is strung, on the inputs its strings name; for nothing where the same was asked before. */
+/** A pile as it is strung, on the inputs its strings name. */
 export function computePile(
-  plan: ArrayPlan,
-  pile: Pile,
-  berth: Berth,
-  low: RecordTemperature,
-  high: RecordTemperature,
-  weather: readonly WeatherPoint[],
-): PileFacts {
-  const asked = JSON.stringify([berth, plan.mounting, plan.bifacial.value, low.valueC, high.valueC, weather]);
-  const before = known.get(pile);
-  if (before?.asked === asked) return before.facts;
-  const facts = solvePile(plan, pile, berth, low, high, weather);
-  known.set(pile, { asked, facts });
-  return facts;
-}
-
-function solvePile(
-  plan: ArrayPlan,
+  plan: PilePart,
   pile: Pile,
   berth: Berth,
   low: RecordTemperature,
@@ -274,8 +255,7 @@ function solvePile(
   // by the sorts that have a curve, in their order
   const kept = sorts.map(({ five }) => five !== null);
   const wired = wiring.map((at) => at.map((panels) => panels.filter((_, k) => kept[k])));
-  const key = JSON.stringify([wired, open, searched, pile.blocked]);
-  const { kWh, ownKWh } = keep(key, () => valueOf(wired, searched, open, pile.blocked));
+  const { kWh, ownKWh } = valueOf(wired, searched, open, pile.blocked);
   return {
     sorts,
     inputs,
@@ -311,9 +291,9 @@ const worstOf = (inputs: readonly PileInput[], ratio: (input: PileInput) => numb
 /** The pile told in the same terms as alike strings: each extreme against the limit of the input it is on. */
 export function pileAsStrings(
   pile: PileFacts,
-  plan: ArrayPlan,
+  plan: Pick<ArrayPlan, 'mounting'>,
   berth: Berth,
-  bank: BankResult,
+  bank: BankPosts,
   low: RecordTemperature,
   high: RecordTemperature,
 ): StringsResult {

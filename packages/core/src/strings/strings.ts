@@ -93,9 +93,12 @@ export function coldSchools(betaVoc: number | null, low: RecordTemperature): Col
   };
 }
 
+/** What of an array's plan its strings follow from. */
+export type StringsPart = Pick<ArrayPlan, 'strings' | 'count' | 'mounting' | 'bifacial'>;
+
 /** Fits an array's panels to its controller at the place's record temperatures. */
 export function computeStrings(
-  plan: ArrayPlan,
+  plan: StringsPart,
   module: ModuleNumbers,
   berth: Berth,
   low: RecordTemperature,

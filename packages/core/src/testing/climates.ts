@@ -32,16 +32,15 @@ export function skyOf(latDeg: number, ghiKWhm2: number, clearness: number): Plac
     maxC: 20,
     clearness,
   };
-  return {
+  const sky = {
     latDeg,
     lonDeg: 0,
     altitudeM: 0,
     gridAltitudeM: 0,
     months: Array.from({ length: 12 }, () => month),
-    low: record,
-    high: record,
     linke: Array.from({ length: 12 }, () => 3),
     landDistance: 0,
     light: null,
   };
+  return { ...sky, sky, low: record, high: record };
 }

@@ -8,6 +8,7 @@ const MINUS = '−';
 export function formatNumber(value: number, decimals: number): string {
   if (!Number.isFinite(value)) return '–';
   const rounded = value.toFixed(Math.max(0, decimals));
+  if (value >= 0 && value < 9999) return rounded;
   const negative = Number(rounded) < 0;
   const [whole = '0', fraction] = rounded.replace('-', '').split('.');
   const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, THIN) : whole;

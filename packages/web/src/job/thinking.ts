@@ -5,7 +5,7 @@ import { api } from '../api/client';
 import { evaluationFrom } from '../workers/answer';
 import { core, patientCore } from '../workers/core';
 import { jobActions } from './jobSlice';
-import { shareStructure } from './share';
+import { shareStructure } from '@ivolt/core';
 
 const GUESSES_AFTER_MS = 400;
 const CLIMATE_RETRY_MS = 3000;

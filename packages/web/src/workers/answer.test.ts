@@ -1,6 +1,6 @@
 import { evaluate, examples, withValueAt, type Evaluation } from '@ivolt/core';
 import { GRID } from '../testing/evaluated';
-import { shareStructure } from '../job/share';
+import { shareStructure } from '@ivolt/core';
 import { answerOf, evaluationFrom } from './answer';
 
 const designs = examples()

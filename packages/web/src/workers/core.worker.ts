@@ -38,7 +38,7 @@ import {
   type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
-import { shareStructure } from '../job/share';
+import { shareStructure } from '@ivolt/core';
 import { answerOf, type Answer } from './answer';
 
 let held: Design | null = null;

@@ -7,6 +7,8 @@ export function shareStructure<T>(before: unknown, after: T): T {
   if (typeof before !== 'object' || typeof after !== 'object' || before === null || after === null)
     return after;
   if (Array.isArray(before) !== Array.isArray(after)) return after;
+  if (after instanceof Float64Array)
+    return before instanceof Float64Array && alike(before, after) ? (before as T) : after;
   const old = before as Record<string, unknown>;
   const shared = Object.entries(after).map(([key, value]) => [key, shareStructure(old[key], value)] as const);
   const same =
@@ -15,3 +17,6 @@ export function shareStructure<T>(before: unknown, after: T): T {
   if (same) return before as T;
   return (Array.isArray(after) ? shared.map(([, value]) => value) : Object.fromEntries(shared)) as T;
 }
+
+const alike = (a: Float64Array, b: Float64Array) =>
+  a.length === b.length && a.every((value, i) => Object.is(value, b[i]));

@@ -1,0 +1,56 @@
+import type { EnergyResult, Gang } from '../array';
+import type { BankFit, BankNeed, BankResult, MeanDay } from '../bank';
+import type { JobClimate, ResolvedClimate } from '../climate';
+import type { ArrayPlan, Controller, Design } from '../document';
+import type { Loads } from '../loads';
+import type { ModuleNumbers } from '../module';
+import type { PlaneMonth, SkyYear } from '../sky';
+import type { Berth, PileFacts, StringsResult } from '../strings';
+
+/** One array, the controller it is strung to, and what the two come to. */
+export interface ArrayFacts {
+  id: string;
+  plan: ArrayPlan;
+  controllerId: string;
+  controller: Controller;
+  /** Where the two stand in the design. */
+  paths: { array: string; controller: string };
+  /** Its name where the job has several, else nothing. */
+  called: string;
+  /** Of the sort with most watts, where the panels are not alike. */
+  module: ModuleNumbers;
+  berth: Berth;
+  strings: StringsResult | null;
+  /** Where its panels are not alike. */
+  pile: PileFacts | null;
+  year: readonly PlaneMonth[] | null;
+}
+
+/** Everything computed from a design, as numbers. What needs a place is null until there is one. */
+export interface Facts {
+  design: Design;
+  /** What the climate grid said; the months as used are in `climate`. */
+  grid: JobClimate | null;
+  climate: ResolvedClimate | null;
+  /** The light of the year, for any plane. */
+  skies: SkyYear | null;
+  loads: Loads;
+  bank: BankResult;
+  bankNeeds: BankNeed[];
+  bankGoverning: BankNeed | null;
+  arrays: readonly ArrayFacts[];
+  /** The array with the most watts. */
+  lead: ArrayFacts;
+  /** The arrays by the controller they share. */
+  gangs: Gang[] | null;
+  energy: EnergyResult | null;
+  /** Watts the arrays send in each half hour of the mean day, by month. */
+  made: Float64Array[] | null;
+  /** The bank through a mean day of each month. */
+  meanDays: MeanDay[] | null;
+  /** Of what is used in the months in use, what the sun does not give at the time, %. */
+  throughBankPct: number | null;
+  /** The best fixed tilt towards the equator. */
+  bestTiltDeg: number | null;
+  fit: BankFit;
+}

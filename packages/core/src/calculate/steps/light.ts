@@ -1,0 +1,60 @@
+import { bestTilt, sunByTilt } from '../../array';
+import type { ArrayPlan } from '../../document';
+import { partsOf, remembered, together } from '../../memo';
+import type { ModuleNumbers } from '../../module';
+import {
+  computePlaneYear,
+  mixedMonth,
+  openDome,
+  planeLight,
+  planePower,
+  seenShare,
+  shadowOn,
+  skyView,
+  type LightPart,
+  type MonthSky,
+  type PlaneMeans,
+  type PlaneMonth,
+  type PowerPart,
+  type ShadowPart,
+  type ShadowTakes,
+  type SkyYear,
+} from '../../sky';
+
+const view = skyView(
+  remembered('sky that a skyline leaves', openDome),
+  remembered('share of it that a plane sees', seenShare),
+);
+const lightParts = partsOf<LightPart>()('plane', 'rows', 'width', 'skyline', 'albedo', 'albedoBy');
+const light = remembered(
+  'light on an array in a month',
+  (at: MonthSky, plan: LightPart, takes: ShadowTakes) => planeLight(at, plan, takes, view),
+);
+const powerParts = partsOf<PowerPart>()('soiling', 'soilingBy', 'snowBy', 'bifacial', 'mounting');
+const power = remembered('power of a watt in a month', planePower);
+const takes = remembered('what a shadow takes of the strings', shadowOn);
+const part = remembered('part of a month', (month: PlaneMonth, share: number) => ({ month, share }));
+const mixed = remembered(
+  'month of several places',
+  (...parts: readonly { share: number; month: PlaneMonth }[]) => mixedMonth(parts),
+);
+
+const means: PlaneMeans = {
+  light: (at, plan, by) => light(at, lightParts(plan), by),
+  power: (on, at, plan, gammaPmax) => power(on, at, powerParts(plan), gammaPmax),
+  mixed: (parts) => mixed(...parts.map(({ month, share }) => part(month, share))),
+  takes,
+};
+
+/** The year of an array, or of one like it that is held or strung another way. */
+export const planeYearOf = (
+  skies: SkyYear,
+  plan: LightPart & PowerPart & ShadowPart,
+  module: ModuleNumbers,
+): readonly PlaneMonth[] => together(computePlaneYear(skies, plan, module, means));
+
+const ground = partsOf<Pick<ArrayPlan, 'albedo' | 'albedoBy'>>()('albedo', 'albedoBy');
+const tilts = remembered('sun on fixed tilts', sunByTilt);
+export const sunByTiltOf = (skies: SkyYear, latDeg: number, plan: Pick<ArrayPlan, 'albedo' | 'albedoBy'>) =>
+  tilts(skies, latDeg, ground(plan));
+export const bestTiltOf = remembered('best tilt', bestTilt);

@@ -1,0 +1,69 @@
+import type { ClimateMonth } from '../../climate';
+import type { Design } from '../../document';
+import {
+  computeLoads,
+  contextOf,
+  overDaysOf,
+  useYear,
+  type LoadMeans,
+  type LoadPart,
+  type UsePart,
+} from '../../loads';
+import { partsOf, remembered, settled } from '../../memo';
+
+const parts = partsOf<LoadPart>()('uses', 'supply', 'people', 'visits', 'events');
+const shares = partsOf<Pick<Design['supply'], 'inverterEfficiency' | 'dcEfficiency'>>()(
+  'inverterEfficiency',
+  'dcEfficiency',
+);
+const context = remembered('days and people of the uses', contextOf);
+// all but what a use is called, where it stands and what is said of it alone
+const usePart = partsOf<UsePart>()(
+  'watts',
+  'count',
+  'hours',
+  'months',
+  'supply',
+  'startFactor',
+  'priority',
+  'standby',
+  'group',
+  'form',
+  'given',
+  'paint',
+  'days',
+  'event',
+  'perPerson',
+  'start',
+  'stage',
+  'series',
+);
+const yearOf = remembered('year of a use', useYear, 20_000);
+const means: LoadMeans = {
+  context: (supply, people, visits, events) => context(shares(supply), people, visits, events),
+  year: (use, ...rest) => yearOf(usePart(use), ...rest),
+  overDays: remembered('taken over days', overDaysOf),
+};
+
+const loads = settled(
+  'uses by month',
+  (
+    design: LoadPart,
+    months: readonly ClimateMonth[] | null,
+    padWh: readonly number[] | undefined,
+    controllersWh: number,
+  ) => computeLoads(design, months, { padWh, controllersWh }, means),
+);
+
+/** What the uses take, and with them the bank's pad and the controllers. */
+export const loadsOf = (
+  design: Design,
+  months: readonly ClimateMonth[] | null,
+  padWh: readonly number[] | undefined,
+) =>
+  loads(
+    parts(design),
+    months,
+    padWh,
+    Object.values(design.controllers).reduce((sum, { ownDraw }) => sum + ownDraw.value * 24, 0),
+  );

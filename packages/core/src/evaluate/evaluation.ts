@@ -1,0 +1,87 @@
+import type { ArrayMonth } from '../array';
+import type { BankFit, BankSchool, BankWarmth } from '../bank';
+import type { ClimateMonth } from '../climate';
+import type { Sheet } from '../document';
+import type { Figure } from '../figures';
+import type { Finding } from '../findings';
+import type { Arrangement } from '../strings';
+import type { Answer } from './answers';
+import type { PilePicture } from './pilePicture';
+import type { Verdict } from './verdict';
+import type { WindowPicture } from './windowPicture';
+
+export interface TallyEntry {
+  figureId: string;
+  sheet: Sheet;
+  mark: 'stop' | 'look' | null;
+}
+
+export interface ArrangementRow extends Arrangement {
+  chosen: boolean;
+  sentence: string;
+}
+
+export interface PlacePicture {
+  months: readonly ClimateMonth[];
+  altitudeM: number;
+  lowC: number;
+  highC: number;
+  landDistance: number;
+}
+
+/** One array's ways to be wired, and where the chosen one lies in the controller's window. */
+export interface StringsPicture {
+  arrangements: ArrangementRow[];
+  window: WindowPicture;
+  /** Inputs there are for this array, and the first it is on. */
+  inputs: number;
+  firstInput: number;
+  /** Where its panels are not alike. */
+  pile: PilePicture | null;
+}
+
+/** What the bank's measuring stick draws, and what each school asks for. */
+export interface BankPicture {
+  ratedWh: number;
+  usableWh: number;
+  dailyWh: number;
+  wantedDays: number;
+  days: number | null;
+  needs: { school: BankSchool; name: string; rated: string; parallel: number; governs: boolean }[];
+  /** Coldest it gets in the months in use, °C. */
+  coldestC: number;
+  /** Temperatures where it stands, by month; null without a place. */
+  warmth: BankWarmth | null;
+  fit: BankFit;
+}
+
+/** What a design comes to: plain data, the same on the screen, in the book and over the wire. */
+export interface Evaluation {
+  verdict: Verdict;
+  figures: Record<string, Figure>;
+  findings: Finding[];
+  tally: TallyEntry[];
+  answers: Record<Sheet, Answer>;
+  governing: Record<Sheet, string>;
+  marks: Partial<Record<Sheet, 'stop' | 'look'>>;
+  months: ArrayMonth[];
+  climate: {
+    months: readonly ClimateMonth[];
+    altitudeM: number;
+    lowC: number;
+    highC: number;
+    lowNote: string;
+    highNote: string;
+    /** Where it is in each month, the longest stay first. */
+    stays: { id: string; name: string; share: number }[][];
+    /** Each place by itself: home, and the stops by their ids. */
+    places: Record<string, PlacePicture>;
+  } | null;
+  /** By array. */
+  strings: Record<string, StringsPicture>;
+  bank: BankPicture;
+  bestTiltDeg: number | null;
+}
+
+/** The part of an evaluation that says whether a design stands; a list of many jobs needs no more. */
+export type Judgement = Pick<Evaluation, 'verdict' | 'figures' | 'findings' | 'tally'>;

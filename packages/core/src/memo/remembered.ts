@@ -1,0 +1,82 @@
+import { weakMapMemoize } from 'reselect';
+import { shareStructure } from './share';
+
+/** How often a step was asked for, and how often it had to be worked out. */
+export interface StepCount {
+  name: string;
+  asked: number;
+  ran: number;
+}
+
+const counts: StepCount[] = [];
+
+/** Every step so far, for the bench. */
+export const stepCounts = (): StepCount[] => counts.map((count) => ({ ...count }));
+
+/** @internal a line of its own in the counts */
+export function counted(name: string): StepCount {
+  const count = { name, asked: 0, ran: 0 };
+  counts.push(count);
+  return count;
+}
+
+/**
+ * A named step that is worked out once for the same arguments. The same means the same objects, not equal ones: parts of
+ * a document that did not change are the same. What is known of an object goes when the object goes; besides, all is
+ * forgotten after `most` answers, so that figures among the arguments cannot pile up.
+ * @param work pure; its first argument should be an object
+ */
+export function remembered<A extends readonly unknown[], R>(
+  name: string,
+  work: (...args: A) => R,
+  most = 4000,
+): (...args: A) => R {
+  const count = counted(name);
+  let held = 0;
+  const known = weakMapMemoize((...args: unknown[]): R => {
+    count.ran++;
+    held++;
+    return work(...(args as unknown as A));
+  });
+  return (...args) => {
+    count.asked++;
+    if (held >= most) {
+      known.clearCache();
+      held = 0;
+    }
+    return known(...args);
+  };
+}
+
+/**
+ * As `remembered`; where it is worked out anew, whatever comes out equal to its last answer is that answer's own object,
+ * so that a change that comes to nothing ends there. For answers of plain data.
+ */
+export function settled<A extends readonly unknown[], R>(
+  name: string,
+  work: (...args: A) => R,
+  most?: number,
+): (...args: A) => R {
+  let last: R | undefined;
+  return remembered(name, (...args: A) => (last = shareStructure(last, work(...args))), most);
+}
+
+/**
+ * Reads some properties of an object, and answers the same object as before while none of them changed: a step that is
+ * given it cannot read, and so cannot depend on, anything else.
+ */
+export const partsOf =
+  <T extends object>() =>
+  <K extends keyof T & string>(...keys: K[]): ((whole: Pick<T, K>) => Pick<T, K>) => {
+    const same = remembered(
+      `parts: ${keys.join(', ')}`,
+      (...values: unknown[]) =>
+        Object.fromEntries(keys.map((key, i) => [key, values[i]])) as unknown as Pick<T, K>,
+    );
+    return (whole) => same(...keys.map((key) => whole[key]));
+  };
+
+const lists = remembered('lists of the same', (...items: readonly unknown[]) => items);
+
+/** A list that is the same one as before where it holds the same. */
+export const together = <T>(items: readonly T[]): readonly T[] => lists(...items) as readonly T[];

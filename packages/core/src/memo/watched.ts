@@ -1,0 +1,102 @@
+import { counted } from './remembered';
+
+/** A property that was read: of which argument, by which keys, and what it was. */
+interface Read {
+  of: number;
+  key: string;
+  /** Set where it was read of the property itself. */
+  inner: string | null;
+  value: unknown;
+}
+
+interface Known<R> {
+  args: readonly unknown[];
+  reads: Read[];
+  result: R;
+}
+
+/** True of what is looked into; functions, lists and plain values count as themselves. */
+const isSubject = (arg: unknown): arg is Record<string, unknown> =>
+  typeof arg === 'object' && arg !== null && !Array.isArray(arg);
+
+/**
+ * As `remembered`, for work on a large object of which it reads little: it is done again only when something that it
+ * read is another than before. Properties of the arguments count one by one, and so do those of properties named in
+ * `within`; anything further in counts as one.
+ * @param work pure, of its arguments and what it reads of them
+ * @param most latest answers that are kept
+ */
+export function watched<A extends readonly unknown[], R>(
+  name: string,
+  work: (...args: A) => R,
+  { within = [], most = 8 }: { within?: readonly string[]; most?: number } = {},
+): (...args: A) => R {
+  const count = counted(name);
+  const deep = new Set(within);
+  const known: Known<R>[] = [];
+  return (...args) => {
+    count.asked++;
+    const at = known.findIndex((entry) => holds(entry, args));
+    const found = known[at];
+    if (found) {
+      if (at > 0) known.unshift(...known.splice(at, 1));
+      return found.result;
+    }
+    count.ran++;
+    const reads: Read[] = [];
+    const result = work(
+      ...(args.map((arg, of) => (isSubject(arg) ? looking(arg, of, deep, reads) : arg)) as unknown as A),
+    );
+    known.unshift({ args: args.map((arg) => (isSubject(arg) ? null : arg)), reads, result });
+    if (known.length > most) known.pop();
+    return result;
+  };
+}
+
+function holds({ args, reads }: Known<unknown>, now: readonly unknown[]): boolean {
+  if (args.length !== now.length) return false;
+  for (let i = 0; i < now.length; i++) {
+    if (!isSubject(now[i]) && !Object.is(args[i], now[i])) return false;
+    if (isSubject(now[i]) && args[i] !== null) return false;
+  }
+  for (const { of, key, inner, value } of reads) {
+    const outer = (now[of] as Record<string, unknown>)[key];
+    const here = inner === null ? outer : (outer as Record<string, unknown> | null)?.[inner];
+    if (!Object.is(here, value)) return false;
+  }
+  return true;
+}
+
+/** The object, with every property that is read of it noted. */
+function looking(
+  subject: Record<string, unknown>,
+  of: number,
+  deep: ReadonlySet<string>,
+  reads: Read[],
+): Record<string, unknown> {
+  const note = (key: string, inner: string | null, value: unknown) => {
+    reads.push({ of, key, inner, value });
+    return value;
+  };
+  return new Proxy(subject, {
+    get: (target, key) => {
+      if (typeof key === 'symbol') return Reflect.get(target, key) as unknown;
+      const value = target[key];
+      if (!deep.has(key) || !isSubject(value)) return note(key, null, value);
+      return new Proxy(value, {
+        get: (inside, inner) =>
+          typeof inner === 'symbol'
+            ? (Reflect.get(inside, inner) as unknown)
+            : note(key, inner, inside[inner]),
+        ownKeys: (inside) => {
+          note(key, null, value);
+          return Reflect.ownKeys(inside);
+        },
+      });
+    },
+    ownKeys: (target) => {
+      for (const key of Object.keys(target)) note(key, null, target[key]);
+      return Reflect.ownKeys(target);
+    },
+  });
+}
