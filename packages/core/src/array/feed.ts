@@ -62,12 +62,12 @@ function inputLimitOf(
   return strings.inputs.value * Math.min(maxInputW, maxA * strings.series.value * module.vmpV);
 }
 
-/** @param kind of the controller @param absorptionV of the whole bank */
+/** @param inputLimitW that its inputs work with @param kind of the controller @param absorptionV of the whole bank */
 export function feedOf(
   plan: FeedPart,
   module: ModuleNumbers,
-  berth: Berth,
-  pile: PileFacts | null,
+  inputLimitW: number,
+  pile: Pick<PileFacts, 'wiredW' | 'kWh' | 'ownKWh'> | null,
   year: readonly PlaneMonth[],
   kind: Controller['kind'],
   absorptionV: number,
@@ -81,7 +81,7 @@ export function feedOf(
     wiredModules: wired,
     wiredW,
     factor: wiredW * arrayKeeps(plan) * use * mixed,
-    inputLimitW: inputLimitOf(plan, module, berth, pile),
+    inputLimitW,
   };
 }
 
@@ -112,7 +112,7 @@ export function gangsOf(
       limitW: chargeAmpsOn(controller, busVolts) * absorptionV,
       inputs,
       feeds: inputs.map(({ plan, module, berth, pile, year }) =>
-        feed(plan, module, berth, pile, year, controller.kind, absorptionV),
+        feed(plan, module, inputLimitOf(plan, module, berth, pile), pile, year, controller.kind, absorptionV),
       ),
     };
   });

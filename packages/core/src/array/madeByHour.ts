@@ -1,8 +1,15 @@
 import { CELLS } from '../document';
 import { STEPS, type PlaneMonth } from '../sky';
 
-/** Of each step of the year's days, shares to the half hours it lies in. */
+/** Steps of the year's days in a half hour. */
 const STEPS_A_CELL = STEPS / CELLS;
+
+const FIRST_CELL = Uint8Array.from({ length: STEPS }, (_, step) => Math.floor(step / STEPS_A_CELL + 1e-9));
+/** Of each step, the share that lies in its first half hour; the rest is in the next. */
+const IN_FIRST = Float64Array.from({ length: STEPS }, (_, step) => {
+  const next = (FIRST_CELL[step] as number) + 1;
+  return (step + 1) / STEPS_A_CELL <= next + 1e-9 ? 1 : (next - step / STEPS_A_CELL) * STEPS_A_CELL;
+});
 
 /** What one array sends: the shape of its days, and Wh a day by month. */
 export interface SentBy {
@@ -19,13 +26,13 @@ export function madeByHour(arrays: readonly SentBy[]): Float64Array[] {
       const wh = sentWh[month] ?? 0;
       const sum = steps?.reduce((all, share) => all + share, 0) ?? 0;
       if (!steps || sum === 0) continue;
+      const scale = (wh * CELLS) / 24 / sum;
       for (let step = 0; step < STEPS; step++) {
-        const each = (((steps[step] ?? 0) / sum) * wh * CELLS) / 24;
-        const [from, to] = [step / STEPS_A_CELL, (step + 1) / STEPS_A_CELL];
-        const first = Math.floor(from + 1e-9);
-        const inFirst = Math.min(1, (Math.min(to, first + 1) - from) * STEPS_A_CELL);
-        day[first] = (day[first] ?? 0) + each * inFirst;
-        if (inFirst < 1 - 1e-9) day[first + 1] = (day[first + 1] ?? 0) + each * (1 - inFirst);
+        const each = (steps[step] as number) * scale;
+        if (each === 0) continue;
+        const [first, inFirst] = [FIRST_CELL[step] as number, IN_FIRST[step] as number];
+        day[first] = (day[first] as number) + each * inFirst;
+        if (inFirst < 1) day[first + 1] = (day[first + 1] as number) + each * (1 - inFirst);
       }
     }
     return day;
@@ -42,9 +49,11 @@ export function throughBankPct(
 ): number | null {
   let [all, direct] = [0, 0];
   for (const [m, { profile }] of used.entries()) {
-    for (const [cell, watts] of profile.entries()) {
+    const sun = made[m];
+    for (let cell = 0; cell < CELLS; cell++) {
+      const watts = profile[cell] as number;
       all += watts;
-      direct += Math.min(watts, made[m]?.[cell] ?? 0);
+      direct += Math.min(watts, sun?.[cell] ?? 0);
     }
   }
   return all > 0 ? 100 * (1 - direct / all) : null;

@@ -3,11 +3,15 @@ import type { ChemistryData } from './chemistries';
 
 const CELL_H = 24 / CELLS;
 
+type Point = ChemistryData['acceptance'][number];
+
 /** Most a bank takes at a state of charge 0–1, as a share of its capacity an hour. */
 export function acceptedC(acceptance: ChemistryData['acceptance'], soc: number): number {
   for (let i = 1; i < acceptance.length; i++) {
-    const [[s0, c0], [s1, c1]] = [acceptance[i - 1] ?? [0, 0], acceptance[i] ?? [1, 0]];
-    if (soc <= s1) return c0 + ((c1 - c0) * Math.max(0, soc - s0)) / (s1 - s0 || 1);
+    const to = acceptance[i] as Point;
+    if (soc > to[0]) continue;
+    const from = acceptance[i - 1] as Point;
+    return from[1] + ((to[1] - from[1]) * Math.max(0, soc - from[0])) / (to[0] - from[0] || 1);
   }
   return acceptance.at(-1)?.[1] ?? 0;
 }

@@ -1,3 +1,4 @@
+import { watched } from '../memo';
 import type { EnergyResult, Gang } from '../array';
 import type { BankFit, BankNeed, BankResult, MeanDay } from '../bank';
 import type { JobClimate, ResolvedClimate } from '../climate';
@@ -54,3 +55,10 @@ export interface Facts {
   bestTiltDeg: number | null;
   fit: BankFit;
 }
+
+/** Parts of the facts of which what is read counts one by one. */
+const WITHIN: readonly (keyof Facts)[] = ['design', 'climate', 'loads', 'bank', 'energy'];
+
+/** Work on the facts that is done again only when something that it read of them has changed. */
+export const onFacts = <A extends readonly unknown[], R>(name: string, work: (...args: A) => R) =>
+  watched(name, work, { within: WITHIN });

@@ -168,7 +168,12 @@ function meanMonth(stays: readonly Stay[], month: number): ClimateMonth {
  * The sky of a place: typed values where there are any, then the person's own file, then the grid moved to its height.
  * @param ghiFactor on what the grid says of the sun @returns null without a place, or where a month has no value at all
  */
-export function placeSky(place: SkyPlace, grid: GridClimate | null, ghiFactor = 1): PlaceSky | null {
+export function placeSky(
+  place: SkyPlace,
+  grid: GridClimate | null,
+  ghiFactor = 1,
+  monthOf: typeof climateMonth = climateMonth,
+): PlaceSky | null {
   if (!place.lat || !place.lon) return null;
   const { weather } = place;
   const latDeg = place.lat.value;
@@ -191,15 +196,17 @@ export function placeSky(place: SkyPlace, grid: GridClimate | null, ghiFactor = 
     const range = dayRangeK(clearness, bySea);
     const [least, most] = [weather?.min[month], weather?.max[month]];
     const ownRange = air.from === 'file' && typeof least === 'number' && typeof most === 'number';
-    months.push({
-      ghiKWhm2: outside > 0.01 ? Math.min(ghi, outside * MOST_CLEAR) : 0,
-      ghiFrom: sun.from,
-      airC: air.value,
-      airFrom: air.from,
-      minC: ownRange ? least : air.value - range / 2,
-      maxC: ownRange ? most : air.value + range / 2,
-      clearness,
-    });
+    months.push(
+      monthOf(
+        outside > 0.01 ? Math.min(ghi, outside * MOST_CLEAR) : 0,
+        sun.from,
+        air.value,
+        air.from,
+        ownRange ? least : air.value - range / 2,
+        ownRange ? most : air.value + range / 2,
+        clearness,
+      ),
+    );
   }
   return {
     latDeg,
@@ -234,6 +241,17 @@ function placeClimate(
     high: record(highestOf(place, grid, sky.months, heightK, highK)),
   };
 }
+
+/** One month's weather from its figures. */
+export const climateMonth = (
+  ghiKWhm2: number,
+  ghiFrom: ClimateSource,
+  airC: number,
+  airFrom: ClimateSource,
+  minC: number,
+  maxC: number,
+  clearness: number,
+): ClimateMonth => ({ ghiKWhm2, ghiFrom, airC, airFrom, minC, maxC, clearness });
 
 /** No month lets more of the sun through than this. */
 const MOST_CLEAR = 0.85;

@@ -1,9 +1,8 @@
-import { coldMargin, tightest, type ArrayFacts, type Facts } from '../calculate';
+import { onFacts, coldMargin, tightest, type ArrayFacts, type Facts } from '../calculate';
 import { panelCount, usesInOrder, type Sheet } from '../document';
 import { BANK_SCHOOLS, type Pen } from '../figures';
 import { arrangementText, asksForALook, type Finding } from '../findings';
 import type { UseRow } from '../loads';
-import { watched } from '../memo';
 import type { PileFacts, StringsResult } from '../strings';
 import { monthName } from '../units';
 
@@ -16,11 +15,11 @@ export interface Answer {
 const answer = (lead: string, rest = ''): Answer => ({ lead, rest });
 
 const ANSWERS: Readonly<Record<Sheet, (facts: Facts, pen: Pen) => Answer>> = {
-  uses: watched('answer of the uses', usesAnswer, { within: ['design'] }),
-  place: watched('answer of the place', placeAnswer),
-  bank: watched('answer of the bank', bankAnswer, { within: ['design'] }),
-  array: watched('answer of the array', arrayAnswer, { within: ['design'] }),
-  strings: watched('answer of the strings', stringsAnswer),
+  uses: onFacts('answer of the uses', usesAnswer),
+  place: onFacts('answer of the place', placeAnswer),
+  bank: onFacts('answer of the bank', bankAnswer),
+  array: onFacts('answer of the array', arrayAnswer),
+  strings: onFacts('answer of the strings', stringsAnswer),
 };
 
 export const answersOf = (facts: Facts, pen: Pen) =>
@@ -160,7 +159,7 @@ function pileAnswer(
 }
 
 /** Each sheet's one governing figure for the run of sheets. */
-export const governingOf = watched('governing figures', governing, { within: ['design'] });
+export const governingOf = onFacts('governing figures', governing);
 
 function governing({ loads, climate, bank, arrays, design, energy }: Facts, pen: Pen): Record<Sheet, string> {
   const heaviest = loads.heaviest;

@@ -1,10 +1,10 @@
 import type { ArrayMonth } from '../array';
-import type { ArrayFacts, Facts } from '../calculate';
+import { onFacts, type ArrayFacts, type Facts } from '../calculate';
 import { BANK_SCHOOLS, type Pen } from '../figures';
 import { arrangementSentence } from '../findings';
-import { watched } from '../memo';
-import { sameArrangement } from '../strings';
-import type { BankPicture, Evaluation, StringsPicture } from './evaluation';
+import { remembered } from '../memo';
+import { sameArrangement, type StringsResult } from '../strings';
+import type { ArrangementRow, BankPicture, Evaluation, StringsPicture } from './evaluation';
 import { pilePicture } from './pilePicture';
 import { windowPicture } from './windowPicture';
 
@@ -26,7 +26,7 @@ const withoutSun = (months: readonly { month: number; busWh: number }[]): ArrayM
   }));
 
 /** The year's weather as the place's sheet shows it. */
-export const climateView = watched(
+export const climateView = onFacts(
   'climate as its sheet shows it',
   ({ climate }: Facts): Evaluation['climate'] =>
     climate && {
@@ -54,7 +54,7 @@ export const climateView = watched(
     },
 );
 
-export const bankView = watched(
+export const bankView = onFacts(
   'bank as its sheet shows it',
   ({ bank, bankNeeds, bankGoverning, design, fit }: Facts, pen: Pen): BankPicture => {
     return {
@@ -75,7 +75,6 @@ export const bankView = watched(
       })),
     };
   },
-  { within: ['design'] },
 );
 
 /** By array. */
@@ -87,21 +86,24 @@ export const stringsView = ({ arrays }: Facts, pen: Pen): Record<string, Strings
     }),
   );
 
-const stringsOf = watched(
+const stringsOf = onFacts(
   'strings as their sheet shows them',
-  (array: ArrayFacts, pen: Pen): StringsPicture | null => {
-    const { strings, plan } = array;
-    if (!strings) return null;
-    return {
-      arrangements: strings.arrangements.map((arrangement) => ({
-        ...arrangement,
-        chosen: sameArrangement(arrangement, strings.chosen),
-        sentence: arrangementSentence(arrangement, strings, pen, plan.count.value),
-      })),
-      window: windowPicture(array, strings),
+  (array: ArrayFacts, pen: Pen): StringsPicture | null =>
+    array.strings && {
+      arrangements: arrangementRows(array.strings, pen, array.plan.count.value),
+      window: windowPicture(array, array.strings),
       inputs: array.berth.inputs,
       firstInput: array.berth.first,
       pile: array.pile && pilePicture(array.pile),
-    };
-  },
+    },
+);
+
+const arrangementRows = remembered(
+  'arrangements told',
+  (strings: StringsResult, pen: Pen, count: number): ArrangementRow[] =>
+    strings.arrangements.map((arrangement) => ({
+      ...arrangement,
+      chosen: sameArrangement(arrangement, strings.chosen),
+      sentence: arrangementSentence(arrangement, strings, pen, count),
+    })),
 );

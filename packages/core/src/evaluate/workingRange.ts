@@ -1,3 +1,4 @@
+import { remembered } from '../memo';
 import type { ModuleNumbers } from '../module';
 import { STEPS, type PlaneMonth } from '../sky';
 
@@ -7,6 +8,14 @@ const FINE_BINS = 93;
 /** Twelve mean days leave gaps that real days would fill; each point is spread over this many steps. */
 const SMOOTH_BINS = 1.6;
 
+/** How much of each fine bin each step has. */
+const SPREAD = Array.from({ length: BINS }, (_, bin) =>
+  Float64Array.from({ length: FINE_BINS }, (__, at) => {
+    const away = (bin - (at * (BINS - 1)) / (FINE_BINS - 1)) / SMOOTH_BINS;
+    return Math.exp(-0.5 * away * away);
+  }),
+);
+
 export interface WorkingRange {
   fromV: number;
   toV: number;
@@ -15,7 +24,9 @@ export interface WorkingRange {
 }
 
 /** Working volts of one panel through the mean days of the year, weighted by the energy made at them. */
-export function workingRange(year: readonly PlaneMonth[], module: ModuleNumbers): WorkingRange | null {
+export const workingRange = remembered('working volts of the year', rangeOf);
+
+function rangeOf(year: readonly PlaneMonth[], module: ModuleNumbers): WorkingRange | null {
   const voltsAt = (cellC: number) => module.vmpV * (1 + module.gammaPmax * (cellC - 25));
   let [fromV, toV] = [Infinity, -Infinity];
   const working = (visit: (volts: number, weight: number) => void) => {
@@ -36,11 +47,8 @@ export function workingRange(year: readonly PlaneMonth[], module: ModuleNumbers)
     const at = Math.round(((volts - fromV) / (toV - fromV || 1)) * (FINE_BINS - 1));
     fine[at] = (fine[at] ?? 0) + weight;
   });
-  const share = Array.from({ length: BINS }, (_, bin) =>
-    fine.reduce((sum, weight, at) => {
-      const away = (bin - (at * (BINS - 1)) / (FINE_BINS - 1)) / SMOOTH_BINS;
-      return sum + weight * Math.exp(-0.5 * away * away);
-    }, 0),
+  const share = SPREAD.map((part) =>
+    fine.reduce((sum, weight, at) => sum + weight * (part[at] as number), 0),
   );
   const most = Math.max(...share);
   return { fromV, toV, share: share.map((weight) => weight / most) };

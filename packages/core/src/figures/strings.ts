@@ -1,5 +1,4 @@
-import type { ArrayFacts, Facts } from '../calculate';
-import { watched } from '../memo';
+import { onFacts, type ArrayFacts, type Facts } from '../calculate';
 import { figure, ofArray, step, type Figure, type Pen } from './figure';
 import { pileFigures } from './pile';
 
@@ -7,7 +6,7 @@ import { pileFigures } from './pile';
 export const stringFigures = (facts: Facts, pen: Pen): Figure[] =>
   facts.arrays.flatMap((array) => ofOne(array, facts, ofArray('', facts.arrays, array.id), pen));
 
-const ofOne = watched(
+const ofOne = onFacts(
   'figures of the strings',
   (array: ArrayFacts, facts: Facts, suffix: string, pen: Pen): Figure[] =>
     arrayStringFigures(array, facts, pen).map((figure) => ({

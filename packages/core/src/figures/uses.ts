@@ -1,7 +1,6 @@
-import type { Facts } from '../calculate';
+import { onFacts, type Facts } from '../calculate';
 import type { Design } from '../document';
 import type { LoadMonth, Loads, UseRow } from '../loads';
-import { watched } from '../memo';
 import { monthName } from '../units';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 import { useFigure } from './oneUse';
@@ -18,49 +17,39 @@ const IDLE_STEP = 'inverter’s own draw';
 export const useFigures = (facts: Facts, pen: Pen): Figure[] =>
   [rowFigures, monthFigures, sumFigures, throughBankFigures].flatMap((make) => make(facts, pen));
 
-const rowFigures = watched(
-  'figures of the uses',
-  ({ design, loads }: Facts, pen: Pen): Figure[] =>
-    loads.rows.flatMap((row) => useFigure(design, pen, row, loads.rows.length > MOST_IN_FULL)),
-  { within: ['design'] },
+const rowFigures = onFacts('figures of the uses', ({ design, loads }: Facts, pen: Pen): Figure[] =>
+  loads.rows.flatMap((row) => useFigure(design, pen, row, loads.rows.length > MOST_IN_FULL)),
 );
 
-const monthFigures = watched(
-  'figures of the months',
-  ({ design, loads }: Facts, pen: Pen): Figure[] =>
-    loads.months.map((month) =>
-      figure(
-        pen,
-        `load:${month.month}`,
-        'uses',
-        `used a day in ${monthName(month.month)}`,
-        month.busWh,
-        'energy',
-        {
-          steps: rowSteps(design.uses, loads, pen, month.month),
-          source:
-            'Sum of the uses of the month that must or should run, taken from the bank. Uses on surplus only are left out.',
-          others:
-            month.surplusWh > 0 ? `Uses on surplus would take ${pen(month.surplusWh, 'energy')} more.` : null,
-        },
-      ),
+const monthFigures = onFacts('figures of the months', ({ design, loads }: Facts, pen: Pen): Figure[] =>
+  loads.months.map((month) =>
+    figure(
+      pen,
+      `load:${month.month}`,
+      'uses',
+      `used a day in ${monthName(month.month)}`,
+      month.busWh,
+      'energy',
+      {
+        steps: rowSteps(design.uses, loads, pen, month.month),
+        source:
+          'Sum of the uses of the month that must or should run, taken from the bank. Uses on surplus only are left out.',
+        others:
+          month.surplusWh > 0 ? `Uses on surplus would take ${pen(month.surplusWh, 'energy')} more.` : null,
+      },
     ),
-  { within: ['design'] },
+  ),
 );
 
-const throughBankFigures = watched(
-  'share through the bank told',
-  (facts: Facts, pen: Pen): Figure[] => [
-    figure(pen, 'load.throughBank', 'uses', 'goes through the bank', facts.throughBankPct, 'percent', {
-      source:
-        'By the hours of the uses against the hours of the sun on mean days, in the months in use. What has no hours is spread over the day.',
-      others: `The design reckons with ${pen(facts.design.energy.throughBank.value, 'percent')}.`,
-    }),
-  ],
-  { within: ['design'] },
-);
+const throughBankFigures = onFacts('share through the bank told', (facts: Facts, pen: Pen): Figure[] => [
+  figure(pen, 'load.throughBank', 'uses', 'goes through the bank', facts.throughBankPct, 'percent', {
+    source:
+      'By the hours of the uses against the hours of the sun on mean days, in the months in use. What has no hours is spread over the day.',
+    others: `The design reckons with ${pen(facts.design.energy.throughBank.value, 'percent')}.`,
+  }),
+]);
 
-const sumFigures = watched('sums of the uses', sumsOf, { within: ['design'] });
+const sumFigures = onFacts('sums of the uses', sumsOf);
 
 function sumsOf({ design, loads }: Facts, pen: Pen): Figure[] {
   const { heaviest, largestRunning, worstStart } = loads;

@@ -1,6 +1,5 @@
-import type { ArrayFacts, Facts } from '../calculate';
+import { onFacts, type ArrayFacts, type Facts } from '../calculate';
 import { ofArray, type Pen } from '../figures';
-import { watched } from '../memo';
 import type { FindingParts, Reckon, Rule } from './finding';
 
 /** What is found of one array, if anything. */
@@ -13,7 +12,7 @@ export type ArrayRule = (
 
 /** Rules of one array asked of each, their findings named where there are several. */
 export function ofEveryArray(rules: readonly ArrayRule[]): Rule {
-  const asked = rules.map((rule) => watched(`finding: ${rule.name}`, rule, { within: ['design'] }));
+  const asked = rules.map((rule) => onFacts(`finding: ${rule.name}`, rule));
   return (facts, pen, reckon) =>
     facts.arrays.flatMap((array) =>
       asked

@@ -1,5 +1,5 @@
-import { remembered, watched } from '../memo';
-import type { Facts } from '../calculate';
+import { remembered } from '../memo';
+import { onFacts, type Facts } from '../calculate';
 import { withValueAt, type Design, type Operation, type Sheet } from '../document';
 import type { Pen } from '../figures';
 
@@ -60,18 +60,15 @@ const RANK: Record<Severity, number> = { stop: 0, look: 1, note: 2 };
 
 /** What a rule finds, made whole; not asked again while nothing that it read has changed. */
 const wholly = (rule: Rule) =>
-  watched(
-    `finding: ${rule.name}`,
-    (facts: Facts, pen: Pen, reckon: Reckon): Finding[] =>
-      [rule(facts, pen, reckon) ?? []].flat().map((parts) => ({
-        value: null,
-        limit: null,
-        remedies: [],
-        focus: null,
-        ...parts,
-        ...letStand(parts, facts.design),
-      })),
-    { within: ['design'] },
+  onFacts(`finding: ${rule.name}`, (facts: Facts, pen: Pen, reckon: Reckon): Finding[] =>
+    [rule(facts, pen, reckon) ?? []].flat().map((parts) => ({
+      value: null,
+      limit: null,
+      remedies: [],
+      focus: null,
+      ...parts,
+      ...letStand(parts, facts.design),
+    })),
   );
 
 /** Asks rules in turn; the gravest of what they find comes first. */

@@ -97,7 +97,7 @@ describe('a narrow shadow', () => {
             { ...small.arrays.a1!.strings, series: chosen(series), parallel: chosen(parallel) },
             set('/arrays/a1/rows/upright', upright, set('/arrays/a1/width', chosen(width), small)),
           ).arrays.a1!;
-          const takes = shadowOn(readSheet(plan.module), ...shadowFigures(plan));
+          const takes = shadowOn(readSheet(plan.module), ...shadowFigures(plan, plan.module.pmax.value));
           expect(takes(0)).toBe(0);
           let before = 0;
           for (let part = 0.05; part <= 1; part += 0.05) {

@@ -48,10 +48,10 @@ const narrowShadow: Rule = ({ arrays }, pen) =>
     return Object.entries(plan.skyline.obstacles).flatMap(([key, { name, kind, width }]) => {
       const part = width.value / plan.width.value;
       if (kind === 'tree' || kind === 'ridge' || part >= 1) return [];
-      const taken = shadowOn(module, ...shadowFigures(plan))(part);
+      const taken = shadowOn(module, ...shadowFigures(plan, module.pmaxW))(part);
       const turned = shadowOn(
         module,
-        ...shadowFigures({ ...plan, rows: { ...plan.rows, upright: !plan.rows.upright } }),
+        ...shadowFigures({ ...plan, rows: { ...plan.rows, upright: !plan.rows.upright } }, module.pmaxW),
       )(part);
       return {
         id: `${ofArray('array.narrow', arrays, id)}.${key}`,

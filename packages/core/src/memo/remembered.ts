@@ -22,28 +22,25 @@ export function counted(name: string): StepCount {
 
 /**
  * A named step that is worked out once for the same arguments. The same means the same objects, not equal ones: parts of
- * a document that did not change are the same. What is known of an object goes when the object goes; besides, all is
- * forgotten after `most` answers, so that figures among the arguments cannot pile up.
+ * a document that did not change are the same. What is known of an object goes when the object goes; of figures among the
+ * arguments, at most about twice the latest `most` answers are kept.
  * @param work pure; its first argument should be an object
  */
 export function remembered<A extends readonly unknown[], R>(
   name: string,
   work: (...args: A) => R,
-  most = 4000,
+  most = 2000,
 ): (...args: A) => R {
   const count = counted(name);
-  let held = 0;
-  const known = weakMapMemoize((...args: unknown[]): R => {
-    count.ran++;
-    held++;
-    return work(...(args as unknown as A));
-  });
+  const known = weakMapMemoize(
+    (...args: unknown[]): R => {
+      count.ran++;
+      return work(...(args as unknown as A));
+    },
+    { maxSize: most },
+  );
   return (...args) => {
     count.asked++;
-    if (held >= most) {
-      known.clearCache();
-      held = 0;
-    }
     return known(...args);
   };
 }

@@ -1,22 +1,34 @@
+type Plain = Record<string, unknown>;
+
 /**
  * The new value with every part that is equal to the old one replaced by the old one itself, so that what has not
- * changed keeps its identity and nothing that shows it is drawn again.
+ * changed keeps its identity and nothing that follows from it is worked out or drawn again. For plain data.
  */
 export function shareStructure<T>(before: unknown, after: T): T {
   if (Object.is(before, after)) return after;
   if (typeof before !== 'object' || typeof after !== 'object' || before === null || after === null)
     return after;
-  if (Array.isArray(before) !== Array.isArray(after)) return after;
   if (after instanceof Float64Array)
     return before instanceof Float64Array && alike(before, after) ? (before as T) : after;
-  const old = before as Record<string, unknown>;
-  const shared = Object.entries(after).map(([key, value]) => [key, shareStructure(old[key], value)] as const);
-  const same =
-    shared.length === Object.keys(old).length &&
-    shared.every(([key, value]) => Object.hasOwn(old, key) && Object.is(value, old[key]));
+  if (Array.isArray(before) !== Array.isArray(after)) return after;
+  const [old, now] = [before as Plain, after as Plain];
+  const keys = Object.keys(now);
+  let same = keys.length === Object.keys(old).length;
+  let copy: Plain | null = null;
+  for (const key of keys) {
+    const value = now[key];
+    const shared = shareStructure(old[key], value);
+    if (!Object.is(shared, old[key]) || !Object.hasOwn(old, key)) same = false;
+    if (Object.is(shared, value)) continue;
+    copy ??= (Array.isArray(after) ? [...(after as unknown[])] : { ...now }) as Plain;
+    copy[key] = shared;
+  }
   if (same) return before as T;
-  return (Array.isArray(after) ? shared.map(([, value]) => value) : Object.fromEntries(shared)) as T;
+  return (copy ?? after) as T;
 }
 
-const alike = (a: Float64Array, b: Float64Array) =>
-  a.length === b.length && a.every((value, i) => Object.is(value, b[i]));
+function alike(a: Float64Array, b: Float64Array): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (!Object.is(a[i], b[i])) return false;
+  return true;
+}

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { PlaceClimate } from '../climate';
 import type { SkyModel } from '../document';
 import { dailyExtraterrestrial, MEAN_DAYS } from '../sun';
 import { skyOf } from '../testing/climates';
@@ -6,6 +7,9 @@ import { MONTH_DAYS } from '../units';
 import { monthLight, STEP_H, STEPS, sunDay } from './monthLight';
 import { ashraeModifier, lightOnPlane, martinRuiz } from './plane';
 import { readCsv, readJson, relative } from '../../fixtures/read';
+
+const lightOfMonth = (place: PlaceClimate, month: number, model: SkyModel) =>
+  monthLight(place, place.months[month] ?? null, month, model);
 
 interface YearReference {
   latDeg: number;
@@ -25,7 +29,7 @@ function dayOn(
   albedo: number,
 ) {
   const light = new Float64Array(STEPS);
-  const sky = monthLight(skyOf(latDeg, ghi, clearness), month, 'hay-davies');
+  const sky = lightOfMonth(skyOf(latDeg, ghi, clearness), month, 'hay-davies');
   lightOnPlane(sunDay(latDeg, month), sky, { tiltDeg, azimuthDeg }, albedo, null, false, light);
   return (light.reduce((sum, value) => sum + value, 0) * STEP_H) / 1000;
 }
@@ -133,7 +137,7 @@ describe('glass', () => {
 describe('the models of the sky', () => {
   const steep = (model: SkyModel) => {
     const light = new Float64Array(STEPS);
-    const sky = monthLight(skyOf(45, 2.4, 0.45), 1, model);
+    const sky = lightOfMonth(skyOf(45, 2.4, 0.45), 1, model);
     lightOnPlane(sunDay(45, 1), sky, { tiltDeg: 60, azimuthDeg: 180 }, 0.2, null, false, light);
     return light.reduce((sum, watts) => sum + watts, 0);
   };
@@ -143,8 +147,8 @@ describe('the models of the sky', () => {
   });
   it('share out all of the diffuse, whichever they are', () => {
     for (const model of ['hay-davies', 'perez', 'isotropic'] as const) {
-      const light = monthLight(skyOf(45, 2.4, 0.45), 1, model);
-      const even = monthLight(skyOf(45, 2.4, 0.45), 1, 'isotropic');
+      const light = lightOfMonth(skyOf(45, 2.4, 0.45), 1, model);
+      const even = lightOfMonth(skyOf(45, 2.4, 0.45), 1, 'isotropic');
       for (let step = 0; step < STEPS; step++)
         expect(light.dome[step]! + light.round[step]!).toBeCloseTo(even.dome[step]!, 9);
     }
@@ -153,7 +157,7 @@ describe('the models of the sky', () => {
 
 it('never lets a plane that faces the sun be beaten by one that does not, by beam alone', () => {
   const sun = sunDay(45, 3);
-  const beam = monthLight(skyOf(45, 4, 0.5), 3, 'isotropic');
+  const beam = lightOfMonth(skyOf(45, 4, 0.5), 3, 'isotropic');
   const only = { ...beam, dome: new Float64Array(STEPS), ghi: beam.ghi };
   const light = new Float64Array(STEPS);
   const at = (tiltDeg: number, azimuthDeg: number, step: number) => {

@@ -1,4 +1,4 @@
-import type { PlaceSky, ResolvedClimate } from '../climate';
+import type { ClimateMonth, PlaceSky, ResolvedClimate } from '../climate';
 import type { SkyModel } from '../document';
 import {
   airMass,
@@ -38,6 +38,9 @@ export interface SunDay {
   /** Share of the day's global light at each step; they add up to one. */
   global: Float64Array;
 }
+
+/** What of a place all its months have in common. */
+export type SkyFrame = Pick<PlaceSky, 'latDeg' | 'altitudeM' | 'linke' | 'light'>;
 
 /** Light of a month or of a cloudless day through the day, W/m² at each step, ready for any plane. */
 export interface DayLight {
@@ -134,17 +137,17 @@ const DAYS = 12;
  * A month's light as the mean of its dark and bright days, each split by its own clearness hour by hour. One mean day
  * for the whole month would have too little diffuse light in winter and flatter steep panels. A file of the person's
  * own brings its light with it.
- * @param month 0–11
+ * @param at its weather @param month 0–11
  * @source Erbs, Klein & Duffie 1982 (hours); Collares-Pereira & Rabl 1979 (shape of the day); spread of days as in
  *   `spreadOfDays`
  */
 export function monthLight(
-  climate: PlaceSky,
+  climate: Pick<SkyFrame, 'light' | 'latDeg'>,
+  at: ClimateMonth | null,
   month: number,
   model: SkyModel,
   day: SunDay = sunDay(climate.latDeg, month),
 ): DayLight {
-  const at = climate.months[month];
   const light = emptyLight(model);
   if (!at) return light;
   if (climate.light && at.ghiFrom === 'file') return lightOfFile(climate.light, day, month, model);
@@ -201,7 +204,7 @@ function lightOfFile(
 
 /** Light of a cloudless mean day of a month. @source Ineichen & Perez 2002 */
 export function clearLight(
-  { latDeg, altitudeM, linke }: PlaceSky,
+  { latDeg, altitudeM, linke }: SkyFrame,
   month: number,
   day: SunDay = sunDay(latDeg, month),
 ): DayLight {
@@ -236,16 +239,15 @@ export interface MonthSky {
   maxC: number;
 }
 
-/** @param month 1–12 */
-export function monthSky(sky: PlaceSky, month: number, model: SkyModel): MonthSky {
-  const sun = sunDay(sky.latDeg, month - 1);
-  const at = sky.months[month - 1];
+/** @param at the weather of the month; without it there is no light @param month 1–12 */
+export function monthSky(place: SkyFrame, at: ClimateMonth | null, month: number, model: SkyModel): MonthSky {
+  const sun = sunDay(place.latDeg, month - 1);
   return {
-    latDeg: sky.latDeg,
+    latDeg: place.latDeg,
     month,
     sun,
-    mean: monthLight(sky, month - 1, model, sun),
-    clear: clearLight(sky, month - 1, sun),
+    mean: monthLight(place, at, month - 1, model, sun),
+    clear: clearLight(place, month - 1, sun),
     minC: at?.minC ?? 0,
     maxC: at?.maxC ?? 0,
   };
@@ -257,10 +259,16 @@ export type SkyYear = readonly (readonly { share: number; sky: MonthSky }[])[];
 /** @param model how the diffuse light is shared over the sky */
 export const skyYear = ({ stays }: Pick<ResolvedClimate, 'stays'>, model: SkyModel): SkyYear =>
   stays.map((places, index) =>
-    places.map(({ share, climate }) => ({ share, sky: monthSky(climate.sky, index + 1, model) })),
+    places.map(({ share, climate }) => ({
+      share,
+      sky: monthSky(climate.sky, climate.sky.months[index] ?? null, index + 1, model),
+    })),
   );
 
 /** Air through the day, °C: a cosine between the mean minimum and maximum, warmest at 15:00 solar. */
 export function airAt(solarHour: number, minC: number, maxC: number): number {
   return (minC + maxC) / 2 + ((maxC - minC) / 2) * cosDeg((solarHour - 15) * 15);
 }
+
+/** The swing of the air at each step, −1 to 1. */
+export const AIR_SWING = Float64Array.from({ length: STEPS }, (_, step) => airAt(solarHourOf(step), -1, 1));

@@ -1,16 +1,9 @@
 import type { ArrayPlan, Season } from '../document';
 import { MOUNTINGS, faimanCellC, type ModuleNumbers } from '../module';
 import { turn } from '../sun';
-import { STEPS, STEP_H, airAt, solarHourOf, type MonthSky, type SkyYear } from './monthLight';
+import { AIR_SWING, STEPS, STEP_H, type MonthSky, type SkyYear, type SunDay } from './monthLight';
 import { lightOnPlane, type Plane, type Screen } from './plane';
-import {
-  shadowFigures,
-  shadowOn,
-  usualTakes,
-  type ShadowFigures,
-  type ShadowPart,
-  type ShadowTakes,
-} from './shadow';
+import { shadowOn, usualTakes, type ShadowFigures, type ShadowTakes } from './shadow';
 import { beamThrough, isOpen, openSky, rowsLeft, rowsSky, type SkyView } from './skyline';
 
 /** Wind at the panels that the mean day is reckoned with, m/s. Common practice. */
@@ -94,7 +87,7 @@ export interface PlaneMeans {
   light: (sky: MonthSky, array: LightPart, takes: ShadowTakes) => PlaneLight;
   power: (light: PlaneLight, sky: MonthSky, array: PowerPart, gammaPmax: number) => PlaneMonth;
   mixed: (parts: readonly { share: number; month: PlaneMonth }[]) => PlaneMonth;
-  takes: (module: ModuleNumbers, ...shadow: ShadowFigures) => ShadowTakes;
+  takes: typeof shadowOn;
 }
 
 const PLAIN: PlaneMeans = {
@@ -104,39 +97,62 @@ const PLAIN: PlaneMeans = {
   takes: shadowOn,
 };
 
+/** Share of the beam that comes through a skyline at each step of a month's day, 0–1. */
+export function beamDay(
+  sun: SunDay,
+  skyline: ArrayPlan['skyline'],
+  widthM: number,
+  month: number,
+  turnedDeg: number,
+  takes: ShadowTakes,
+): Float64Array {
+  const beam = new Float64Array(STEPS);
+  for (let step = 0; step < STEPS; step++) {
+    const elevation = sun.elevationDeg[step] as number;
+    if (elevation <= 0) continue;
+    const azimuth = (sun.azimuthDeg[step] as number) - turnedDeg;
+    beam[step] = beamThrough(skyline, widthM, month, azimuth, elevation, takes);
+  }
+  return beam;
+}
+
+/** How what comes through a skyline is worked out. */
+export interface Through {
+  view: SkyView;
+  beam: typeof beamDay;
+}
+
 function screenOf(
   array: LightPart,
   { sun, month }: MonthSky,
   { own, plane, turnedDeg }: Aspect,
   takes: ShadowTakes,
-  view: SkyView,
+  { view, beam }: Through,
 ): Screen | null {
   const open = isOpen(array.skyline);
   if (open && array.rows.count.value < 2) return null;
-  const beam = new Float64Array(STEPS);
-  for (let step = 0; step < STEPS; step++) {
-    const elevation = sun.elevationDeg[step] ?? 0;
-    if (elevation <= 0) continue;
-    const azimuth = sun.azimuthDeg[step] ?? 0;
-    const through = open
-      ? 1
-      : beamThrough(array.skyline, array.width.value, month, azimuth - turnedDeg, elevation, takes);
-    beam[step] = through * rowsLeft(array.rows, plane, azimuth, elevation);
-  }
-  return { beam, sky: view(array.skyline, month, own) * rowsSky(array.rows, plane.tiltDeg) };
+  const left = open ? null : beam(sun, array.skyline, array.width.value, month, turnedDeg, takes);
+  const rowed = array.rows.count.value < 2 && left ? left : new Float64Array(STEPS);
+  if (rowed !== left)
+    for (let step = 0; step < STEPS; step++) {
+      const elevation = sun.elevationDeg[step] as number;
+      if (elevation <= 0) continue;
+      rowed[step] =
+        (left ? (left[step] as number) : 1) *
+        rowsLeft(array.rows, plane, sun.azimuthDeg[step] as number, elevation);
+    }
+  return { beam: rowed, sky: view(array.skyline, month, own) * rowsSky(array.rows, plane.tiltDeg) };
 }
 
 /** What one rated watt of an array gives, month by month, over the places of the year. */
 export function computePlaneYear(
   skies: SkyYear,
-  array: LightPart & PowerPart & ShadowPart,
+  array: LightPart & PowerPart,
   module: ModuleNumbers,
+  shadow: ShadowFigures,
   means: PlaneMeans = PLAIN,
 ): PlaneMonth[] {
-  const takes =
-    Object.keys(array.skyline.obstacles).length > 0
-      ? means.takes(module, ...shadowFigures(array))
-      : usualTakes;
+  const takes = Object.keys(array.skyline.obstacles).length > 0 ? means.takes(module, ...shadow) : usualTakes;
   return skies.map((stays) => {
     const months = stays.map(({ share, sky }) => {
       const light = means.light(sky, array, takes);
@@ -177,7 +193,7 @@ export function planeLight(
   sky: MonthSky,
   array: LightPart,
   takes: ShadowTakes,
-  view: SkyView = openSky,
+  through: Through = { view: openSky, beam: beamDay },
 ): PlaneLight {
   const { sun, mean, clear, month, latDeg } = sky;
   const albedo = share(array.albedoBy[month], array.albedo.value);
@@ -186,7 +202,7 @@ export function planeLight(
   const weight = 1 / aspects.length;
   const openSum = new Float64Array(STEPS);
   for (const aspect of aspects) {
-    const screen = screenOf(array, sky, aspect, takes, view);
+    const screen = screenOf(array, sky, aspect, takes, through);
     const [light, bright] = [new Float64Array(STEPS), new Float64Array(STEPS)];
     lightOnPlane(sun, mean, aspect.plane, albedo, screen, true, light);
     lightOnPlane(sun, clear, aspect.plane, albedo, screen, true, bright);
@@ -227,9 +243,14 @@ export function planePower(
   ];
   const weight = 1 / aspects.length;
   for (let step = 0; step < STEPS; step++) {
-    const air = airAt(solarHourOf(step), minC, maxC);
+    const air = (minC + maxC) / 2 + ((maxC - minC) / 2) * (AIR_SWING[step] as number);
     for (const { mean, clear } of aspects) {
-      const [here, shining] = [mean[step] as number, clear[step] as number];
+      const here = mean[step] as number;
+      const shining = clear[step] as number;
+      if (here === 0 && shining === 0) {
+        cellC[step] = (cellC[step] as number) + weight * air;
+        continue;
+      }
       const cell = faimanCellC(here, air, WIND_MS, u0, u1);
       cellC[step] = (cellC[step] as number) + weight * cell;
       perWatt[step] = (perWatt[step] as number) + weight * kept * powerShare(here, cell, gammaPmax);

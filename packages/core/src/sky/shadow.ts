@@ -37,21 +37,29 @@ export type ShadowFigures = readonly [
   series: number,
   parallel: number,
   inputs: number,
-  count: number,
+  across: number,
   upright: boolean,
   widthM: number,
   alike: boolean,
 ];
 
-export const shadowFigures = ({ strings, count, rows, width, pile }: ShadowPart): ShadowFigures => [
-  strings.series.value,
-  strings.parallel.value,
-  strings.inputs.value,
-  count.value,
-  rows.upright,
-  width.value,
-  pile === null,
-];
+/** @param pmaxW of one panel */
+export function shadowFigures(
+  { strings, count, rows, width, pile }: ShadowPart,
+  pmaxW: number,
+): ShadowFigures {
+  const short = Math.sqrt(pmaxW / WATTS_PER_M2 / LONGER);
+  const panelM = rows.upright ? short : short * LONGER;
+  return [
+    strings.series.value,
+    strings.parallel.value,
+    strings.inputs.value,
+    Math.max(1, Math.min(count.value, Math.round(width.value / panelM))),
+    rows.upright,
+    width.value,
+    pile === null,
+  ];
+}
 
 /**
  * How a narrow upright shadow, such as a mast's, falls on the sections of an array's panels. The sections of an upright
@@ -60,13 +68,10 @@ export const shadowFigures = ({ strings, count, rows, width, pile }: ShadowPart)
  */
 export function shadowOn(
   module: ModuleNumbers,
-  ...[length, parallel, inputs, count, upright, widthM, alike]: ShadowFigures
+  ...[length, parallel, inputs, across, upright, widthM, alike]: ShadowFigures
 ): ShadowTakes {
   const fit = fitOf(module);
   if (!fit.ok || !alike) return usualTakes;
-  const short = Math.sqrt(module.pmaxW / WATTS_PER_M2 / LONGER);
-  const panelM = upright ? short : short * LONGER;
-  const across = Math.max(1, Math.min(count, Math.round(widthM / panelM)));
   const columns = upright ? across * module.sections : across;
   const columnM = widthM / columns;
   const dark = upright ? 1 : module.sections;

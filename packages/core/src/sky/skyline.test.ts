@@ -4,6 +4,7 @@ import type { ArrayPlan, Obstacle, PlaneKind, Skyline } from '../document';
 import { blankArray, blankPlace, chosen } from '../job';
 import { readSheet } from '../module';
 import { plainClimate } from '../testing/climates';
+import { shadowFigures } from './shadow';
 import { skyYear } from './monthLight';
 import { computePlaneYear, planeIn, seasonOf } from './planeYear';
 import { beamThrough, horizonAt, isOpen, openSky, outlineOf, rowShade, rowsLeft, rowsSky } from './skyline';
@@ -43,7 +44,12 @@ const climateAt = (latDeg: number) =>
   )!;
 const yearOf = (change: Partial<ArrayPlan>, latDeg = 52) => {
   const plan = { ...blankArray(1, 'c1'), ...change };
-  return computePlaneYear(skyYear(climateAt(latDeg), 'hay-davies'), plan, readSheet(plan.module));
+  return computePlaneYear(
+    skyYear(climateAt(latDeg), 'hay-davies'),
+    plan,
+    readSheet(plan.module),
+    shadowFigures(plan, plan.module.pmax.value),
+  );
 };
 const total = (change: Partial<ArrayPlan>, latDeg = 52) =>
   yearOf(change, latDeg).reduce((sum, { poaKWhm2 }) => sum + poaKWhm2, 0);

@@ -12,8 +12,9 @@ import {
   type Series,
   type UnfitReason,
 } from '../curve';
-import { inOrder, type ArrayPlan, type Pile } from '../document';
-import { valueOf, type Door, type Sort, type StringOf, type WeatherPoint, type Wiring } from '../mix';
+import { inOrder, type ArrayPlan, type PanelSort, type Pile } from '../document';
+import { remembered } from '../memo';
+import { valueOf, type Door, type Sort, type StringOf, type WeatherPoint } from '../mix';
 import {
   asMeasured,
   BRIGHT_SKY,
@@ -90,6 +91,32 @@ const mean = (values: readonly (number | null)[]): number | null => {
   return known.length === 0 ? null : known.reduce((sum, value) => sum + value, 0) / known.length;
 };
 
+/** A sort by its sheet and by what a meter said of its panels. */
+const sortRead = remembered('sort of a pile', (sort: PanelSort) => {
+  const sheet = readSheet(sort.module);
+  const fitted = fitOf(sheet);
+  const pieces = Object.fromEntries(
+    Object.entries(sort.pieces).map(([id, piece]) => [
+      id,
+      toStandard(piece, sheet, fitted.ok ? fitted.five.aV : null),
+    ]),
+  );
+  const vocShare = mean(Object.values(pieces).map((piece) => piece.vocShare));
+  const iscShare = mean(Object.values(pieces).map((piece) => piece.iscShare));
+  const module =
+    vocShare === null && iscShare === null ? sheet : asMeasured(sheet, vocShare ?? 1, iscShare ?? 1);
+  const fit = fitOf(module);
+  return {
+    sheet,
+    module,
+    five: fit.ok ? fit.five : null,
+    unfit: fit.ok ? null : fit.reason,
+    pieces,
+    vocShare,
+    iscShare,
+  };
+});
+
 /** The sorts of a pile at the extremes of the place. */
 export function sortsOf(
   pile: Pile,
@@ -99,36 +126,19 @@ export function sortsOf(
 ): SortFacts[] {
   const hotCellC = high.valueC + MOUNTINGS[plan.mounting].hotRiseK;
   return inOrder(pile.sorts).map(([id, sort]) => {
-    const sheet = readSheet(sort.module);
-    const fitted = fitOf(sheet);
-    const pieces = Object.fromEntries(
-      Object.entries(sort.pieces).map(([pieceId, piece]) => [
-        pieceId,
-        toStandard(piece, sheet, fitted.ok ? fitted.five.aV : null),
-      ]),
-    );
-    const vocShare = mean(Object.values(pieces).map((piece) => piece.vocShare));
-    const iscShare = mean(Object.values(pieces).map((piece) => piece.iscShare));
-    const module =
-      vocShare === null && iscShare === null ? sheet : asMeasured(sheet, vocShare ?? 1, iscShare ?? 1);
-    const fit = fitOf(module);
+    const { sheet, ...read } = sortRead(sort);
+    const { module } = read;
     const schools = coldSchools(module.betaVoc, low);
     // a panel that measured low may have been measured wrong: the cold limit keeps to its sheet where that is more
     const cold = Math.max(sheet.vocV, module.vocV) * (schools.coefficient ?? schools.codeTable);
     const panel = panelAtExtremes(module, 1, low.valueC, hotCellC, plan.bifacial.value / 100);
-    const wired = Object.values(pile.strings).reduce((sum, { panels }) => sum + (panels[id] ?? 0), 0);
     return {
+      ...read,
       id,
       name: sort.name || sort.module.label,
-      module,
-      five: fit.ok ? fit.five : null,
-      unfit: fit.ok ? null : fit.reason,
       panel: { ...panel, coldVocV: cold },
       count: sort.count.value,
-      wired,
-      pieces,
-      vocShare,
-      iscShare,
+      wired: Object.values(pile.strings).reduce((sum, { panels }) => sum + (panels[id] ?? 0), 0),
     };
   });
 }
@@ -195,22 +205,16 @@ export function computePile(
   weather: readonly WeatherPoint[],
 ): PileFacts {
   const sorts = sortsOf(pile, plan, low, high);
-  const strings = inOrder(pile.strings);
-  const numbers = [...new Set(strings.map(([, { input }]) => input))].sort((a, b) => a - b);
   const best = sorts.map(({ five }) =>
     five ? pointsOf(atConditions(five, STANDARD.wm2, STANDARD.cellC)) : null,
   );
   const total = (panels: StringOf, read: (k: number) => number) =>
     panels.reduce((sum, count, k) => sum + (count > 0 ? count * read(k) : 0), 0);
-  const inputs = numbers.flatMap((input): PileInput[] => {
+  const inputs = stringsByInput(pile).flatMap(({ input, on }): PileInput[] => {
     // an input that is not there is told by a finding; until then the last one's limits stand in
     const limits = berth.windows[input - 1] ?? berth.windows.at(-1);
     const window = limits && { ...limits, input };
-    const on = strings
-      .filter(([, string]) => string.input === input)
-      .map(([id, string]) => ({ id, panels: sorts.map((sort) => string.panels[sort.id] ?? 0) }))
-      .filter(({ panels }) => panels.some((count) => count > 0));
-    if (!window || on.length === 0) return [];
+    if (!window) return [];
     const curves = sameAsBefore(
       on.map(({ panels }) => panels),
       (panels) => curveOf(panels, sorts, STANDARD.wm2, STANDARD.cellC),
@@ -249,13 +253,13 @@ export function computePile(
       },
     ];
   });
-  const wiring: Wiring = inputs.map((input) => input.strings.map(({ panels }) => panels));
-  const open = inputs.map(({ window }) => ({ ...doorOf(window, weather), maxA: Infinity, maxW: Infinity }));
-  const searched = searchSorts(sorts);
-  // by the sorts that have a curve, in their order
-  const kept = sorts.map(({ five }) => five !== null);
-  const wired = wiring.map((at) => at.map((panels) => panels.filter((_, k) => kept[k])));
-  const { kWh, ownKWh } = valueOf(wired, searched, open, pile.blocked);
+  const limits = inputs.flatMap(({ window: { input, chargesFromV, maxWorkV, maxV } }) => [
+    input,
+    chargesFromV,
+    maxWorkV,
+    maxV,
+  ]);
+  const { kWh, ownKWh } = makes(pile, weather, ...limits);
   return {
     sorts,
     inputs,
@@ -265,6 +269,42 @@ export function computePile(
     wiredW: sorts.reduce((sum, { wired, panel }) => sum + wired * panel.pmaxW, 0),
   };
 }
+
+/** The strings of a pile by the input they are on, panels in the order of the sorts; what holds none is left out. */
+function stringsByInput(pile: Pile): { input: number; on: { id: string; panels: StringOf }[] }[] {
+  const sorts = inOrder(pile.sorts);
+  const strings = inOrder(pile.strings)
+    .map(([id, { input, panels }]) => ({ id, input, panels: sorts.map(([sort]) => panels[sort] ?? 0) }))
+    .filter(({ panels }) => panels.some((count) => count > 0));
+  return [...new Set(strings.map(({ input }) => input))]
+    .sort((a, b) => a - b)
+    .map((input) => ({ input, on: strings.filter((string) => string.input === input) }));
+}
+
+/**
+ * What a pile makes in a year, and what its panels would each at its own best, kWh.
+ * @param limits of each input its strings are on: its number, the volts it charges from, works up to and bears
+ */
+const makes = remembered(
+  'what a pile makes',
+  (pile: Pile, weather: readonly WeatherPoint[], ...limits: readonly number[]) => {
+    const sorts = inOrder(pile.sorts).map(([id, sort]) => ({ id, ...sortRead(sort) }));
+    const known = sorts.flatMap(({ id, five, module }): Sort[] =>
+      five ? [{ id, five, sections: module.sections, coldVocV: 0, hotVmpV: 0, iscA: 0, count: 0 }] : [],
+    );
+    const doors: Door[] = [];
+    const wiring: StringOf[][] = [];
+    for (const { input, on } of stringsByInput(pile)) {
+      const at = limits.findIndex((number, i) => i % 4 === 0 && number === input);
+      if (at < 0) continue;
+      const [, chargesFromV = 0, maxWorkV = 0, maxV = 0] = limits.slice(at, at + 4);
+      const unlimited = { maxA: Infinity, maxIscA: Infinity, maxW: Infinity, maxParallel: MOST.parallel };
+      doors.push({ id: String(input), chargesFromV, maxWorkV, maxV, ...unlimited, weather });
+      wiring.push(on.map(({ panels }) => panels.filter((_, k) => sorts[k]?.five)));
+    }
+    return valueOf(wiring, known, doors, pile.blocked);
+  },
+);
 
 /** How far the largest is above the smallest, as a share of it. */
 const spread = (values: readonly number[]) =>

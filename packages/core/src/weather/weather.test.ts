@@ -142,7 +142,7 @@ describe.each(STATIONS)('%s through the whole chain', (file, reference, read, ki
       const theirs = monthly(result);
       const light = new Float64Array(STEPS);
       const ours = theirs.map((_, month) => {
-        const sky = monthLight(climate, month, 'hay-davies');
+        const sky = monthLight(climate, climate.months[month] ?? null, month, 'hay-davies');
         lightOnPlane(sunDay(climate.latDeg, month), sky, plane, 0.2, null, false, light);
         return (light.reduce((sum, watts) => sum + watts, 0) * STEP_H * DAYS[month]!) / 1000;
       });

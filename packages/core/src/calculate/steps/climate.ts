@@ -1,19 +1,25 @@
 import {
+  climateMonth,
   placeSky,
   resolveClimate,
   type ClimateMeans,
   type ClimateMonth,
   type ClimateSource,
+  type GridClimate,
   type JobClimate,
+  type PlaceSky,
   type SkyPlace,
   type Stay,
 } from '../../climate';
 import type { Design, Place, SkyModel } from '../../document';
 import { partsOf, remembered, together } from '../../memo';
-import { monthSky, type MonthSky, type SkyYear } from '../../sky';
+import { monthSky, type MonthSky, type SkyFrame, type SkyYear } from '../../sky';
 
 const skyParts = partsOf<SkyPlace>()('lat', 'lon', 'altitude', 'ghi', 'air', 'weather');
-const sky = remembered('sky of a place', placeSky);
+const month = remembered('weather of a month', climateMonth);
+const sky = remembered('sky of a place', (place: SkyPlace, grid: GridClimate | null, ghiFactor: number) =>
+  placeSky(place, grid, ghiFactor, month),
+);
 const record = remembered(
   'lowest and highest on record',
   (valueC: number, from: ClimateSource, note: string) => ({ valueC, from, note }),
@@ -36,13 +42,17 @@ export const climateOf = remembered(
   ) => resolveClimate({ place, stops }, grid, { ghiFactor, lowK, highK }, means),
 );
 
+const frameParts = partsOf<SkyFrame>()('linke', 'light', 'latDeg', 'altitudeM');
 const monthAt = remembered('light of a month', monthSky);
 const stay = remembered('stay under a sky', (at: MonthSky, share: number) => ({ share, sky: at }));
+
+const lightOf = (at: PlaceSky, month: number, model: SkyModel) =>
+  monthAt(frameParts(at), at.months[month - 1] ?? null, month, model);
 
 /** As `skyYear`: the same skies while none of their months is another. */
 export const skiesOf = (stays: readonly (readonly Stay[])[], model: SkyModel): SkyYear =>
   together(
     stays.map((places, index) =>
-      together(places.map(({ share, climate }) => stay(monthAt(climate.sky, index + 1, model), share))),
+      together(places.map(({ share, climate }) => stay(lightOf(climate.sky, index + 1, model), share))),
     ),
   );

@@ -13,7 +13,7 @@ import {
   type Gang,
 } from '../../array';
 import type { Design } from '../../document';
-import { partsOf, remembered, together } from '../../memo';
+import { partsOf, remembered, settled, together } from '../../memo';
 import type { PlaneMonth } from '../../sky';
 import { strungAlike } from './strings';
 
@@ -38,7 +38,7 @@ const seenBank = remembered(
     ah,
   }),
 );
-const energy = remembered(
+const energy = settled(
   'made against used',
   (
     arrays: readonly ArrayInput[],

@@ -3,12 +3,14 @@ import type { ArrayPlan } from '../../document';
 import { partsOf, remembered, together } from '../../memo';
 import type { ModuleNumbers } from '../../module';
 import {
+  beamDay,
   computePlaneYear,
   mixedMonth,
   openDome,
   planeLight,
   planePower,
   seenShare,
+  shadowFigures,
   shadowOn,
   skyView,
   type LightPart,
@@ -16,19 +18,23 @@ import {
   type PlaneMeans,
   type PlaneMonth,
   type PowerPart,
+  type ShadowFigures,
   type ShadowPart,
   type ShadowTakes,
   type SkyYear,
 } from '../../sky';
 
-const view = skyView(
-  remembered('sky that a skyline leaves', openDome),
-  remembered('share of it that a plane sees', seenShare),
-);
+const through = {
+  view: skyView(
+    remembered('sky that a skyline leaves', openDome),
+    remembered('share of it that a plane sees', seenShare),
+  ),
+  beam: remembered('beam past a skyline', beamDay),
+};
 const lightParts = partsOf<LightPart>()('plane', 'rows', 'width', 'skyline', 'albedo', 'albedoBy');
 const light = remembered(
   'light on an array in a month',
-  (at: MonthSky, plan: LightPart, takes: ShadowTakes) => planeLight(at, plan, takes, view),
+  (at: MonthSky, plan: LightPart, takes: ShadowTakes) => planeLight(at, plan, takes, through),
 );
 const powerParts = partsOf<PowerPart>()('soiling', 'soilingBy', 'snowBy', 'bifacial', 'mounting');
 const power = remembered('power of a watt in a month', planePower);
@@ -45,13 +51,19 @@ const means: PlaneMeans = {
   mixed: (parts) => mixed(...parts.map(({ month, share }) => part(month, share))),
   takes,
 };
+const year = remembered(
+  'year of an array',
+  (skies: SkyYear, lit: LightPart, kept: PowerPart, module: ModuleNumbers, ...shadow: ShadowFigures) =>
+    together(computePlaneYear(skies, { ...lit, ...kept }, module, shadow, means)),
+);
 
 /** The year of an array, or of one like it that is held or strung another way. */
 export const planeYearOf = (
   skies: SkyYear,
   plan: LightPart & PowerPart & ShadowPart,
   module: ModuleNumbers,
-): readonly PlaneMonth[] => together(computePlaneYear(skies, plan, module, means));
+): readonly PlaneMonth[] =>
+  year(skies, lightParts(plan), powerParts(plan), module, ...shadowFigures(plan, module.pmaxW));
 
 const ground = partsOf<Pick<ArrayPlan, 'albedo' | 'albedoBy'>>()('albedo', 'albedoBy');
 const tilts = remembered('sun on fixed tilts', sunByTilt);
