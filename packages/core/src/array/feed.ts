@@ -117,3 +117,12 @@ export function gangsOf(
     };
   });
 }
+
+/** The array with the most watts in strings; the first of several. */
+export const leadOf = (gangs: readonly Gang[]): string | null =>
+  gangs
+    .flatMap(({ inputs, feeds }) => inputs.map(({ id }, i) => ({ id, watts: feeds[i]?.wiredW ?? 0 })))
+    .reduce<{ id: string; watts: number } | null>(
+      (most, feed) => (most === null || feed.watts > most.watts ? feed : most),
+      null,
+    )?.id ?? null;

@@ -60,15 +60,28 @@ export const albedoBy =
 
 export const equatorOf = (latDeg: number): number => (latDeg >= 0 ? 180 : 0);
 
-/** Daily irradiation on planes towards the equator, by tilt in the order of `FIELD_TILTS`, then month, kWh/m². */
-export const sunByTilt = (
+/** Daily irradiation of one month on planes towards the equator, by tilt in the order of `FIELD_TILTS`, kWh/m². */
+export function tiltsInMonth(stays: SkyYear[number], albedo: number, azimuthDeg: number): number[] {
+  const light = new Float64Array(STEPS);
+  return FIELD_TILTS.map((tiltDeg) =>
+    stays.reduce((sum, { share, sky }) => {
+      lightOnPlane(sky.sun, sky.mean, { tiltDeg, azimuthDeg }, albedo, null, true, light);
+      return sum + (share * light.reduce((total, watts) => total + watts, 0) * STEP_H) / 1000;
+    }, 0),
+  );
+}
+
+/** The same of all months. @param inMonth how one is worked out @returns by tilt, then month */
+export function sunByTilt(
   skies: SkyYear,
   latDeg: number,
   ground: Pick<ArrayPlan, 'albedo' | 'albedoBy'>,
-): number[][] =>
-  FIELD_TILTS.map((tiltDeg) =>
-    planeMonths(skies, () => ({ tiltDeg, azimuthDeg: equatorOf(latDeg) }), albedoBy(ground)),
-  );
+  inMonth: typeof tiltsInMonth = tiltsInMonth,
+): number[][] {
+  const albedo = albedoBy(ground);
+  const months = skies.map((stays, index) => inMonth(stays, albedo(index + 1), equatorOf(latDeg)));
+  return FIELD_TILTS.map((_, tilt) => months.map((sums) => sums[tilt] ?? 0));
+}
 
 /** What the worst of the months in use has of its need; of all months where nothing is used. */
 export function worstWorth(sun: readonly number[], usedWh: readonly number[]): number {

@@ -1,4 +1,4 @@
-import type { ArrayInput } from '../array';
+import { leadOf, type ArrayInput } from '../array';
 import type { ClimateShift, JobClimate, RecordTemperature } from '../climate';
 import { inOrder, type ArrayPlan, type Design } from '../document';
 import { remembered, together } from '../memo';
@@ -8,36 +8,49 @@ import { chargeAmpsOn, leadSheet } from '../strings';
 import type { ArrayFacts, Facts } from './facts';
 import { bankOf, fitOf, meanDaysOf, needsOf, warmthOf } from './steps/bank';
 import { climateOf, skiesOf } from './steps/climate';
-import { energyOf, gangs, madeOf, throughBankOf } from './steps/energy';
+import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from './steps/energy';
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
-import { loadsOf } from './steps/loads';
+import { loadsOf, settledLoads } from './steps/loads';
 import { alikeOf, berthOf, pileOf, unlikeOf } from './steps/strings';
 
 /**
  * The one pass from a document to its facts. Each step is given only the parts of the document that it reads and what the
  * steps above it found, and is not done again while those are the same objects: a change reckons what it touches.
  * @param shift errors of the climate, tried on it
+ * @param follows true of a design as it is edited: what comes out as before is the same object as before. Of what is only
+ *   tried it is false, so that it does not come between.
  */
-export function calculate(design: Design, grid: JobClimate | null, shift: ClimateShift = {}): Facts {
-  const { ghiFactor = 1, lowK = 0, highK = 0 } = shift;
+export function calculate(
+  design: Design,
+  grid: JobClimate | null,
+  { ghiFactor = 1, lowK = 0, highK = 0 }: ClimateShift = {},
+  follows = false,
+): Facts {
   const climate = climateOf(design.place, design.stops, grid, ghiFactor, lowK, highK);
   const skies = climate && skiesOf(climate.stays, design.energy.sky);
   const warmth = climate && warmthOf(design.bank.home, climate.months, climate.low, climate.high);
-  const loads = loadsOf(design, climate && climate.months, warmth?.padWh);
+  const taken = loadsOf(design, climate && climate.months, warmth?.padWh);
+  const loads = follows ? settledLoads(taken) : taken;
   const bank = bankOf(design.bank, design.busVolts, loads, warmth);
   const extremes = climate && skies && { skies, low: climate.low, high: climate.high };
   const arrays = together(
     inOrder(design.arrays).map(([id, plan]) => arrayOf(design, id, plan, bank.absorptionV, extremes)),
   );
-  const inputs = arrays.flatMap((array) => (hasYear(array) ? [array] : []));
+  const inputs = inputsOf(arrays.filter(hasYear));
   const strung = climate && gangs(inputs, bank.absorptionV, design.busVolts);
   const usedWh = loads.months.map(({ busWh }) => busWh);
-  const energy = climate && energyOf(design, together(inputs), usedWh, bank);
-  const bankNeeds = needsOf(design.bank, bank, loads, energy?.chargeAmps ?? 0);
-  const most = bankNeeds.reduce((most, need) => (need.ratedWh > most.ratedWh ? need : most));
   // the schema holds that there is one
-  const lead = arrays.find(({ id }) => id === energy?.leadId) ?? (arrays[0] as ArrayFacts);
-  // wanted by the sheets and not by every remedy and guess that is tried
+  const lead = arrays.find(({ id }) => id === (strung && leadOf(strung))) ?? (arrays[0] as ArrayFacts);
+  // each only when it is asked for: what is tried needs little of it
+  const energy = once(() => {
+    const made = climate && energyOf(design, inputs, usedWh, bank);
+    return follows && made ? settledEnergy(made) : made;
+  });
+  const needs = once(() => {
+    const bankNeeds = needsOf(design.bank, bank, loads, energy()?.chargeAmps ?? 0);
+    const most = bankNeeds.reduce((most, need) => (need.ratedWh > most.ratedWh ? need : most));
+    return { bankNeeds, bankGoverning: most.ratedWh > 0 ? most : null };
+  });
   const made = once(() => strung && madeOf(strung));
   const throughBank = once(() => strung && throughBankOf(loads.months, madeOf(strung)));
   const bestTilt = once(
@@ -55,12 +68,18 @@ export function calculate(design: Design, grid: JobClimate | null, shift: Climat
     skies,
     loads,
     bank,
-    bankNeeds,
-    bankGoverning: most.ratedWh > 0 ? most : null,
     arrays,
     lead,
     gangs: strung,
-    energy,
+    get energy() {
+      return energy();
+    },
+    get bankNeeds() {
+      return needs().bankNeeds;
+    },
+    get bankGoverning() {
+      return needs().bankGoverning;
+    },
     get made() {
       return made();
     },

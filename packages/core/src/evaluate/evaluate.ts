@@ -20,7 +20,7 @@ const reckonFor = remembered(
 
 /** Whether a design stands, and why: what a list of many jobs shows. */
 export function judge(design: Design, grid: JobClimate | null): Judgement {
-  return judged(calculate(design, grid), penFor(design.units));
+  return judged(calculate(design, grid, {}, true), penFor(design.units));
 }
 
 function judged(facts: Facts, pen: Pen): Judgement {
@@ -46,7 +46,7 @@ export function useWorking(design: Design, grid: JobClimate | null, useId: strin
  * @param design a valid design, @param grid what the climate grid says of its place, null while unknown
  */
 export function evaluate(design: Design, grid: JobClimate | null): Evaluation {
-  const facts = calculate(design, grid);
+  const facts = calculate(design, grid, {}, true);
   const pen = penFor(design.units);
   const judgement = judged(facts, pen);
   return {

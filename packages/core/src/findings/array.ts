@@ -1,8 +1,8 @@
 import type { ArrayFacts, Facts } from '../calculate';
 import { ofArray } from '../figures';
-import { CONTROLLER_CLASSES, controllerOfClass, fitStrings, windowFor, type Arrangement } from '../strings';
+import { CONTROLLER_CLASSES, fitStrings, windowFor, type Arrangement } from '../strings';
 import { monthName } from '../units';
-import { choose, put, remedy, tried, type Reckon, type Remedy, type Rule } from './finding';
+import { choose, put, remedy, takeController, tried, type Reckon, type Remedy, type Rule } from './finding';
 
 /** Operations that put up `count` panels in an arrangement. */
 export function arrangeAs({ paths }: ArrayFacts, arrangement: Arrangement, count: number) {
@@ -37,14 +37,7 @@ function morePanels({ design, lead }: Facts, reckon: Reckon, atLeast: number): R
     (a, b) => a.numbers.chargeAmps - b.numbers.chargeAmps,
   );
   for (const controller of [null, ...larger]) {
-    const change = controller
-      ? [
-          put(lead.paths.controller, {
-            position: lead.controller.position,
-            ...controllerOfClass(controller),
-          }),
-        ]
-      : [];
+    const change = controller ? [takeController(lead.paths.controller, controller, lead.controller)] : [];
     const arrangement = arrangementFor(controller ? reckon(tried(design, change)).lead : lead, atLeast);
     if (!arrangement) continue;
     const operations = [...change, ...arrangeAs(lead, arrangement, arrangement.panels)];

@@ -1,3 +1,5 @@
+import type { Controller } from '../document';
+import { type ControllerClass, controllerOfClass } from '../strings';
 import { remembered } from '../memo';
 import { onFacts, type Facts } from '../calculate';
 import { withValueAt, type Design, type Operation, type Sheet } from '../document';
@@ -47,6 +49,14 @@ export const remedy = (label: string, ...operations: Operation[]): Remedy => ({ 
 const choice = remembered('choices of remedies', (value: number) => ({ value, from: 'chosen' as const }));
 export const choose = (path: string, value: number): Operation => put(path, choice(value));
 export const put = (path: string, value: unknown): Operation => ({ op: 'replace', path, value });
+
+/** A typical controller in the place of another: the same one whenever it is tried. */
+export const takeController = (path: string, of: ControllerClass, { position }: Controller): Operation =>
+  put(path, typical(of, position));
+const typical = remembered('typical controllers', (of: ControllerClass, position: number) => ({
+  position,
+  ...controllerOfClass(of),
+}));
 
 /** The design with a remedy tried on it; what it does not touch is shared. */
 export const tried = (design: Design, operations: readonly Operation[]): Design =>

@@ -2,7 +2,6 @@ import type { ArrayFacts, Facts } from '../calculate';
 import type { Pen } from '../figures';
 import {
   CONTROLLER_CLASSES,
-  controllerOfClass,
   FAULT,
   LOSS,
   sameArrangement,
@@ -11,7 +10,15 @@ import {
 } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import { put, remedy, tried, type FindingParts, type Reckon, type Remedy, type Rule } from './finding';
+import {
+  remedy,
+  takeController,
+  tried,
+  type FindingParts,
+  type Reckon,
+  type Remedy,
+  type Rule,
+} from './finding';
 
 /** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
 function useBest(array: ArrayFacts): Remedy[] {
@@ -204,7 +211,7 @@ function controllersThatFit(array: ArrayFacts, { design }: Facts, reckon: Reckon
     (a, b) => a.numbers.maxVolts - b.numbers.maxVolts || a.numbers.chargeAmps - b.numbers.chargeAmps,
   );
   for (const candidate of bySize) {
-    const take = put(paths.controller, { position: controller.position, ...controllerOfClass(candidate) });
+    const take = takeController(paths.controller, candidate, controller);
     const then = reckon(tried(design, [take])).arrays.find(({ id }) => id === array.id);
     const best = then?.strings?.best;
     if (!best || best.panels < array.plan.count.value) continue;

@@ -1,3 +1,3 @@
-export { partsOf, remembered, settled, stepCounts, together, type StepCount } from './remembered';
+export { partsOf, remembered, settling, stepCounts, together, type StepCount } from './remembered';
 export * from './share';
 export * from './watched';

@@ -46,16 +46,17 @@ export function remembered<A extends readonly unknown[], R>(
 }
 
 /**
- * As `remembered`; where it is worked out anew, whatever comes out equal to its last answer is that answer's own object,
- * so that a change that comes to nothing ends there. For answers of plain data.
+ * For answers that follow one another: what of an answer is equal to the one before becomes the one before's own object,
+ * so that a change that comes to nothing ends there. For plain data.
  */
-export function settled<A extends readonly unknown[], R>(
-  name: string,
-  work: (...args: A) => R,
-  most?: number,
-): (...args: A) => R {
+export function settling<R extends object>(): (answer: R) => R {
   let last: R | undefined;
-  return remembered(name, (...args: A) => (last = shareStructure(last, work(...args))), most);
+  const known = new WeakMap<R, R>();
+  return (answer) => {
+    last = known.get(answer) ?? shareStructure(last, answer);
+    known.set(answer, last);
+    return last;
+  };
 }
 
 /**

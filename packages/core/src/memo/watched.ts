@@ -15,8 +15,10 @@ interface Known<R> {
   result: R;
 }
 
+type Plain = Record<string, unknown>;
+
 /** True of what is looked into; functions, lists and plain values count as themselves. */
-const isSubject = (arg: unknown): arg is Record<string, unknown> =>
+const isSubject = (arg: unknown): arg is Plain =>
   typeof arg === 'object' && arg !== null && !Array.isArray(arg);
 
 /**
@@ -45,7 +47,9 @@ export function watched<A extends readonly unknown[], R>(
     count.ran++;
     const reads: Read[] = [];
     const result = work(
-      ...(args.map((arg, of) => (isSubject(arg) ? looking(arg, of, deep, reads) : arg)) as unknown as A),
+      ...(args.map((arg, of) =>
+        isSubject(arg) ? new Proxy(arg, new Looking(of, deep, reads)) : arg,
+      ) as unknown as A),
     );
     known.unshift({ args: args.map((arg) => (isSubject(arg) ? null : arg)), reads, result });
     if (known.length > most) known.pop();
@@ -67,36 +71,53 @@ function holds({ args, reads }: Known<unknown>, now: readonly unknown[]): boolea
   return true;
 }
 
-/** The object, with every property that is read of it noted. */
-function looking(
-  subject: Record<string, unknown>,
-  of: number,
-  deep: ReadonlySet<string>,
-  reads: Read[],
-): Record<string, unknown> {
-  const note = (key: string, inner: string | null, value: unknown) => {
-    reads.push({ of, key, inner, value });
+/** Notes what is read of one property of an argument. */
+class Inside implements ProxyHandler<Plain> {
+  constructor(
+    private readonly of: number,
+    private readonly key: string,
+    private readonly reads: Read[],
+  ) {}
+
+  get(target: Plain, inner: string | symbol): unknown {
+    const value = Reflect.get(target, inner) as unknown;
+    if (typeof inner === 'string') this.reads.push({ of: this.of, key: this.key, inner, value });
     return value;
-  };
-  return new Proxy(subject, {
-    get: (target, key) => {
-      if (typeof key === 'symbol') return Reflect.get(target, key) as unknown;
-      const value = target[key];
-      if (!deep.has(key) || !isSubject(value)) return note(key, null, value);
-      return new Proxy(value, {
-        get: (inside, inner) =>
-          typeof inner === 'symbol'
-            ? (Reflect.get(inside, inner) as unknown)
-            : note(key, inner, inside[inner]),
-        ownKeys: (inside) => {
-          note(key, null, value);
-          return Reflect.ownKeys(inside);
-        },
-      });
-    },
-    ownKeys: (target) => {
-      for (const key of Object.keys(target)) note(key, null, target[key]);
-      return Reflect.ownKeys(target);
-    },
-  });
+  }
+
+  ownKeys(target: Plain): (string | symbol)[] {
+    this.reads.push({ of: this.of, key: this.key, inner: null, value: target });
+    return Reflect.ownKeys(target);
+  }
+}
+
+/** Notes what is read of an argument. */
+class Looking implements ProxyHandler<Plain> {
+  private readonly insides = new Map<string, Plain>();
+
+  constructor(
+    private readonly of: number,
+    private readonly deep: ReadonlySet<string>,
+    private readonly reads: Read[],
+  ) {}
+
+  get(target: Plain, key: string | symbol): unknown {
+    if (typeof key === 'symbol') return Reflect.get(target, key) as unknown;
+    const known = this.insides.get(key);
+    if (known) return known;
+    const value = target[key];
+    if (this.deep.has(key) && isSubject(value)) {
+      const inside = new Proxy(value, new Inside(this.of, key, this.reads));
+      this.insides.set(key, inside);
+      return inside;
+    }
+    this.reads.push({ of: this.of, key, inner: null, value });
+    return value;
+  }
+
+  ownKeys(target: Plain): (string | symbol)[] {
+    for (const key of Object.keys(target))
+      this.reads.push({ of: this.of, key, inner: null, value: target[key] });
+    return Reflect.ownKeys(target);
+  }
 }

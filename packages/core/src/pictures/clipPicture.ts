@@ -2,9 +2,9 @@ import { clippedYear } from '../array';
 import { calculate, type Facts } from '../calculate';
 import type { JobClimate } from '../climate';
 import type { Design } from '../document';
-import { put, remedy, tried, type Remedy } from '../findings';
+import { remedy, takeController, tried, type Remedy } from '../findings';
 import { STEP_H, STEPS } from '../sky';
-import { CONTROLLER_CLASSES, controllerOfClass } from '../strings';
+import { CONTROLLER_CLASSES } from '../strings';
 import { MONTH_DAYS } from '../units';
 
 /** What another controller in place of this one would bring. */
@@ -62,10 +62,7 @@ export function clipPicture(design: Design, grid: JobClimate | null, arrayId: st
   ).toSorted((a, b) => a.numbers.chargeAmps - b.numbers.chargeAmps);
   const larger: LargerController[] = [];
   for (const candidate of kWh < LEAST_WIN ? [] : classes) {
-    const operation = put(paths.controller, {
-      position: controller.position,
-      ...controllerOfClass(candidate),
-    });
+    const operation = takeController(paths.controller, candidate, controller);
     const then = calculate(tried(design, [operation]), grid);
     const stands = then.arrays
       .filter((other) => other.controllerId === controllerId)

@@ -13,7 +13,7 @@ import {
   type Gang,
 } from '../../array';
 import type { Design } from '../../document';
-import { partsOf, remembered, settled, together } from '../../memo';
+import { partsOf, remembered, settling, together } from '../../memo';
 import type { PlaneMonth } from '../../sky';
 import { strungAlike } from './strings';
 
@@ -38,7 +38,7 @@ const seenBank = remembered(
     ah,
   }),
 );
-const energy = settled(
+const energy = remembered(
   'made against used',
   (
     arrays: readonly ArrayInput[],
@@ -48,6 +48,23 @@ const energy = settled(
     busVolts: Design['busVolts'],
   ) => computeEnergy({ busVolts, energy: plan }, used, bank, arrays, means),
 );
+
+const inputParts = partsOf<ArrayInput>()(
+  'plan',
+  'controller',
+  'module',
+  'berth',
+  'pile',
+  'year',
+  'id',
+  'controllerId',
+);
+/** The arrays without what their strings are, which does not change what they make. */
+export const inputsOf = (arrays: readonly ArrayInput[]): readonly ArrayInput[] =>
+  together(arrays.map(inputParts));
+
+/** What follows the last that was made and used. */
+export const settledEnergy = settling<EnergyResult>();
 
 /** @param usedWh a mean day of each month */
 export const energyOf = (

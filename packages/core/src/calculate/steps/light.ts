@@ -1,4 +1,4 @@
-import { bestTilt, sunByTilt } from '../../array';
+import { bestTilt, sunByTilt, tiltsInMonth } from '../../array';
 import type { ArrayPlan } from '../../document';
 import { partsOf, remembered, together } from '../../memo';
 import type { ModuleNumbers } from '../../module';
@@ -66,7 +66,12 @@ export const planeYearOf = (
   year(skies, lightParts(plan), powerParts(plan), module, ...shadowFigures(plan, module.pmaxW));
 
 const ground = partsOf<Pick<ArrayPlan, 'albedo' | 'albedoBy'>>()('albedo', 'albedoBy');
-const tilts = remembered('sun on fixed tilts', sunByTilt);
+const tiltsOfMonth = remembered('a month’s sun on fixed tilts', tiltsInMonth);
+const tilts = remembered(
+  'sun on fixed tilts',
+  (skies: SkyYear, latDeg: number, plan: Pick<ArrayPlan, 'albedo' | 'albedoBy'>) =>
+    sunByTilt(skies, latDeg, plan, tiltsOfMonth),
+);
 export const sunByTiltOf = (skies: SkyYear, latDeg: number, plan: Pick<ArrayPlan, 'albedo' | 'albedoBy'>) =>
   tilts(skies, latDeg, ground(plan));
 export const bestTiltOf = remembered('best tilt', bestTilt);

@@ -7,9 +7,10 @@ import {
   useYear,
   type LoadMeans,
   type LoadPart,
+  type Loads,
   type UsePart,
 } from '../../loads';
-import { partsOf, remembered, settled } from '../../memo';
+import { partsOf, remembered, settling } from '../../memo';
 
 const parts = partsOf<LoadPart>()('uses', 'supply', 'people', 'visits', 'events');
 const shares = partsOf<Pick<Design['supply'], 'inverterEfficiency' | 'dcEfficiency'>>()(
@@ -45,7 +46,7 @@ const means: LoadMeans = {
   overDays: remembered('taken over days', overDaysOf),
 };
 
-const loads = settled(
+const loads = remembered(
   'uses by month',
   (
     design: LoadPart,
@@ -54,6 +55,9 @@ const loads = settled(
     controllersWh: number,
   ) => computeLoads(design, months, { padWh, controllersWh }, means),
 );
+
+/** Loads that follow the last ones. */
+export const settledLoads = settling<Loads>();
 
 /** What the uses take, and with them the bank's pad and the controllers. */
 export const loadsOf = (
