@@ -19,6 +19,11 @@ const run =
 const STEPS = [
   { group: 'checks', name: 'formatting', work: run(bin('prettier'), '--check', '--log-level', 'warn', '.') },
   { group: 'checks', name: 'lint', work: run(bin('eslint'), '--max-warnings', '0', '.') },
+  {
+    group: 'checks',
+    name: 'floors of the house',
+    work: run(bin('depcruise'), 'packages/core/src', 'packages/server/src', 'packages/web/src'),
+  },
   ...['packages/core', 'packages/server', 'packages/web', 'tsconfig.tests.json'].map((project) => ({
     group: 'checks',
     name: `types of ${project}`,

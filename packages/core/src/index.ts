@@ -17,4 +17,4 @@ export * from './strings';
 export * from './sun';
 export * from './units';
 export * from './weather';
-export { shareStructure, stepCounts, type StepCount } from './memo';
+export { settling, shareStructure, stepCounts, type StepCount } from './memo';

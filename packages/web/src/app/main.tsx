@@ -8,7 +8,7 @@ import { RouterProvider } from 'react-router';
 import { GlobalStyle } from '../ui/GlobalStyle';
 import { applyTheme } from '../ui/theme';
 import { router } from './router';
-import { createStore } from './store';
+import { createStore } from '../job/store';
 
 applyTheme();
 const root = document.getElementById('root');

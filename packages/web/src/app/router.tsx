@@ -41,6 +41,6 @@ export const router = createBrowserRouter([
     path: '/jobs/:id/book',
     errorElement: <Failure />,
     HydrateFallback: () => null,
-    lazy: async () => ({ Component: (await import('../job/BookPage')).BookPage }),
+    lazy: async () => ({ Component: (await import('./BookPage')).BookPage }),
   },
 ]);

@@ -1,6 +1,6 @@
 import { labelOf, patternOf, FIELDS, withValueAt, type Conflict, type Design } from '@ivolt/core';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector } from '../app/store';
+import { useAppDispatch, useAppSelector } from './store';
 import { Action } from '../ui/controls';
 import { color } from '../ui/tokens';
 import { edit } from './edits';

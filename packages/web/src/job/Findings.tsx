@@ -1,12 +1,12 @@
 import { memo, useState } from 'react';
 import type { Finding, Severity } from '@ivolt/core';
 import { styled } from 'styled-components';
-import { useAppDispatch } from '../app/store';
+import { useAppDispatch } from './store';
 import { Action } from '../ui/controls';
 import { color, site } from '../ui/tokens';
 import { Row } from '../ui/layout';
 import { Opener } from '../ui/Opener';
-import { PencilWords } from '../ui/PencilWords';
+import { PencilWords } from './fields/PencilWords';
 import { applyRemedy, askAgain, letStand } from './edits';
 
 const SIDES: Record<Severity, string> = {

@@ -1,7 +1,7 @@
 import { MARGIN_NAMES, SHEET_NAMES, type Guess } from '@ivolt/core';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from './store';
 import { Action } from '../ui/controls';
 import { Note, Table } from '../ui/layout';
 import { color, site } from '../ui/tokens';

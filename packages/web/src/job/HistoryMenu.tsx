@@ -1,6 +1,6 @@
 import { Dialog, DialogTrigger, ListBox, ListBoxItem } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector } from '../app/store';
+import { useAppDispatch, useAppSelector } from './store';
 import { QuietButton } from '../ui/controls';
 import { Sheetlet } from '../ui/Opener';
 import { color } from '../ui/tokens';

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector, type AppStore } from '../app/store';
+import { useAppDispatch, useAppSelector, type AppStore } from './store';
 import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
 import { color, font, narrow, site } from '../ui/tokens';

@@ -1,7 +1,7 @@
 import { CAUTIONS, SHEET_NAMES, type Sheet } from '@ivolt/core';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from './store';
 import { color, narrow, site } from '../ui/tokens';
 import { FindingList } from './Findings';
 import { TopGuesses } from './Guesses';

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector } from '../app/store';
+import { useAppDispatch, useAppSelector } from './store';
 import { Action } from '../ui/controls';
 import { color, site } from '../ui/tokens';
 import { undo } from './edits';

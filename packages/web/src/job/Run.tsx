@@ -1,7 +1,7 @@
 import { SHEETS, SHEET_NAMES } from '@ivolt/core';
 import { NavLink } from 'react-router';
 import { styled } from 'styled-components';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from './store';
 import { Mark } from '../ui/Mark';
 import { color, font, site } from '../ui/tokens';
 

@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from './store';
 import { color, site } from '../ui/tokens';
 import type { Saving } from './jobSlice';
 

@@ -3,7 +3,7 @@ import { memo, useCallback } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Button } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector } from '../app/store';
+import { useAppDispatch, useAppSelector } from './store';
 import { Mark } from '../ui/Mark';
 import { color, font, narrow, site } from '../ui/tokens';
 import { changeOf } from './change';

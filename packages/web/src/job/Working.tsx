@@ -2,7 +2,7 @@ import { memo, useCallback } from 'react';
 import { defaultUnit, entryAt, fieldAt, labelOf, unitsOf, type Figure, type Source } from '@ivolt/core';
 import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector } from '../app/store';
+import { useAppDispatch, useAppSelector } from './store';
 import { color, site } from '../ui/tokens';
 import { setSource, setUnit } from './edits';
 import { useReckoned, type Ask } from './useReckoned';

@@ -10,7 +10,7 @@ import {
   type Remedy,
   type Source,
 } from '@ivolt/core';
-import type { Thunk } from '../app/store';
+import type { Thunk } from './store';
 import { jobActions } from './jobSlice';
 
 /** Makes one named change. Changes of the same session are undone together. */

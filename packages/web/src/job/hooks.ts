@@ -10,7 +10,7 @@ import {
   type FieldSpec,
 } from '@ivolt/core';
 import { createContext, useContext } from 'react';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from './store';
 
 /** The open design. Only under the bench, which waits for it. */
 export function useDesign(): Design {

@@ -1,6 +1,6 @@
 import { chosen, withValueAt, type Design } from '@ivolt/core';
 import { ID, openedStore } from '../testing/openedStore';
-import { createStore } from '../app/store';
+import { createStore } from './store';
 import { findDraft, keepDraft } from './draft';
 import { putValue } from './edits';
 import { Saver, openJob } from './saving';

@@ -1,6 +1,6 @@
 import { diff, rebase, type Design } from '@ivolt/core';
 import { ApiError, api } from '../api/client';
-import type { AppStore } from '../app/store';
+import type { AppStore } from './store';
 import { core } from '../workers/core';
 import { dropDraft, findDraft, keepDraft } from './draft';
 import { jobActions } from './jobSlice';

@@ -1,11 +1,10 @@
-import { diff, type Design, type Evaluation, type GridClimate } from '@ivolt/core';
+import { diff, shareStructure, type Design, type Evaluation, type GridClimate } from '@ivolt/core';
 import { pointsOf } from './place';
-import type { AppStore } from '../app/store';
+import type { AppStore } from './store';
 import { api } from '../api/client';
 import { evaluationFrom } from '../workers/answer';
 import { core, patientCore } from '../workers/core';
 import { jobActions } from './jobSlice';
-import { shareStructure } from '@ivolt/core';
 
 const GUESSES_AFTER_MS = 400;
 const CLIMATE_RETRY_MS = 3000;

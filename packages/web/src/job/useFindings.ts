@@ -1,6 +1,6 @@
 import type { Finding, Sheet } from '@ivolt/core';
 import { shallowEqual } from 'react-redux';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from './store';
 
 const NONE: readonly Finding[] = [];
 

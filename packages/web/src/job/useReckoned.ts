@@ -1,7 +1,7 @@
 import type { Design, JobClimate } from '@ivolt/core';
 import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from './store';
 import { patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
 

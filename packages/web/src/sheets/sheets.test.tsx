@@ -9,7 +9,7 @@ import { PlaceSheet } from './place/PlaceSheet';
 import { StringsSheet } from './strings/StringsSheet';
 import { UsesSheet } from './uses/UsesSheet';
 import { addUse, duplicateUse, moveUse, pasteUses, placeUse, removeUse } from './uses/useEdits';
-import { worstMonth } from './worst';
+import { worstMonth } from './common/worst';
 import { oneArray } from '../../../core/src/testing/dairy';
 
 // the map draws on a canvas, which this page has none of; it is used in the browser tests

@@ -3,7 +3,7 @@ import { render, type RenderResult } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
-import type { AppStore } from '../app/store';
+import type { AppStore } from '../job/store';
 import { jobActions } from '../job/jobSlice';
 import { openedStore } from './openedStore';
 

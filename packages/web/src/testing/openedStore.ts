@@ -1,5 +1,5 @@
 import { type Design } from '@ivolt/core';
-import { createStore, type AppStore } from '../app/store';
+import { createStore, type AppStore } from '../job/store';
 import { jobActions } from '../job/jobSlice';
 import { oneArray } from '../../../core/src/testing/dairy';
 

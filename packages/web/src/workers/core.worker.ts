@@ -11,6 +11,7 @@ import {
   readJobFile,
   readWeather,
   searchPile,
+  settling,
   skyPicture,
   tried,
   useWorking,
@@ -44,6 +45,15 @@ import { answerOf, type Answer } from './answer';
 let held: Design | null = null;
 let last: Evaluation | null = null;
 
+/*
+ * What comes from the other thread is a copy. What of it is as it was before is made the same objects again, so that
+ * nothing that follows from it is worked out twice.
+ */
+const sameGrid = settling<JobClimate>();
+const sameDesign = settling<Design>();
+const asBefore = (design: Design, grid: JobClimate | null) =>
+  [sameDesign(design), grid && sameGrid(grid)] as const;
+
 /** A long search looks up so often, ms. */
 const SLICE_MS = 60;
 
@@ -60,28 +70,31 @@ const core = {
     } else if (held) held = tried(held, change);
     else throw new Error('There is no design to change');
     const before = last;
-    last = shareStructure(before, evaluate(held, grid));
+    last = shareStructure(before, evaluate(held, grid && sameGrid(grid)));
     return answerOf(before, last);
   },
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
-    rankGuesses(design, grid, penFor(design.units)),
-  dark: (design: Design, grid: JobClimate | null): DarkPicture | null => darkPicture(design, grid),
+    rankGuesses(...asBefore(design, grid), penFor(design.units)),
+  dark: (design: Design, grid: JobClimate | null): DarkPicture | null =>
+    darkPicture(...asBefore(design, grid)),
   sky: (design: Design, grid: JobClimate | null, arrayId: string): SkyPicture | null =>
-    skyPicture(design, grid, arrayId),
+    skyPicture(...asBefore(design, grid), arrayId),
   field: (design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null =>
-    fieldPicture(design, grid, arrayId),
-  uses: (design: Design, grid: JobClimate | null): UsesPicture | null => usesPicture(design, grid),
+    fieldPicture(...asBefore(design, grid), arrayId),
+  uses: (design: Design, grid: JobClimate | null): UsesPicture | null =>
+    usesPicture(...asBefore(design, grid)),
   useWorking: (design: Design, grid: JobClimate | null, useId: string): Figure | null =>
-    useWorking(design, grid, useId),
-  life: (design: Design, grid: JobClimate | null): LifePicture | null => lifePicture(design, grid),
+    useWorking(...asBefore(design, grid), useId),
+  life: (design: Design, grid: JobClimate | null): LifePicture | null =>
+    lifePicture(...asBefore(design, grid)),
   clip: (design: Design, grid: JobClimate | null, arrayId: string): ClipPicture | null =>
-    clipPicture(design, grid, arrayId),
+    clipPicture(...asBefore(design, grid), arrayId),
   curves: (
     design: Design,
     grid: JobClimate | null,
     arrayId: string,
     shade: ShadeTried | null,
-  ): CurvesPicture | null => curvesPicture(design, grid, arrayId, shade),
+  ): CurvesPicture | null => curvesPicture(...asBefore(design, grid), arrayId, shade),
   /**
    * Searches in slices, so that other questions are answered in between.
    * @param onShare told the share done, 0–1; what it answers false to is given up @returns null where it is
@@ -94,7 +107,7 @@ const core = {
     together: boolean,
     onShare: (share: number) => boolean | Promise<boolean>,
   ): Promise<PileAnswer | null> => {
-    const search = searchPile(design, grid, arrayId, change, together);
+    const search = searchPile(...asBefore(design, grid), arrayId, change, together);
     let slice = performance.now();
     for (let turn = search.next(); ; turn = search.next()) {
       if (turn.done) return turn.value;

@@ -1,6 +1,6 @@
 import { readHorizon } from '@ivolt/core';
 import { useRef, useState } from 'react';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { notice } from '../../job/edits';
 import { Action } from '../../ui/controls';
 import { Opener } from '../../ui/Opener';

@@ -4,7 +4,7 @@ import { styled } from 'styled-components';
 import { useArray } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Scroll, Table } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 import { site } from '../../ui/tokens';
 
 const KINDS = [

@@ -2,10 +2,10 @@ import { inOrder, monthName } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { MonthsPicture } from '../../charts/MonthsPicture';
 import { useDesign, useEvaluation } from '../../job/hooks';
-import { Ink } from '../../ui/Ink';
+import { Ink } from '../../job/fields/Ink';
 import { Scroll, Section, Table } from '../../ui/layout';
 import { site } from '../../ui/tokens';
-import { worstMonth } from '../worst';
+import { worstMonth } from '../common/worst';
 
 const Months = styled(Scroll)`
   max-width: 640px;

@@ -8,14 +8,14 @@ import {
   sheetOfClass,
 } from '@ivolt/core';
 import { Link, useParams } from 'react-router';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { FieldLabel } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
-import { SheetPaste } from '../strings/SheetsInOut';
+import { Pencil } from '../../job/fields/Pencil';
+import { SheetPaste } from '../common/SheetPaste';
 
 const SHEET_FIELDS = ['pmax', 'voc', 'isc', 'vmp', 'imp', 'sections'] as const;
 const COEFFICIENTS = ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse'] as const;

@@ -1,15 +1,15 @@
 import { inOrder } from '@ivolt/core';
 import { styled } from 'styled-components';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useArray } from '../../job/hooks';
 import { Hidden } from '../../ui/controls';
 import { Cards, Row, Table } from '../../ui/layout';
 import { Commands } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
-import { PencilText } from '../../ui/PencilWords';
+import { Pencil } from '../../job/fields/Pencil';
+import { PencilText } from '../../job/fields/PencilWords';
 import { site } from '../../ui/tokens';
-import { MonthsField } from '../uses/MonthsField';
+import { MonthsField } from '../../ui/MonthsField';
 
 const Frame = styled(Cards)`
   margin-top: 12px;

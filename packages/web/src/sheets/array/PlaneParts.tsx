@@ -1,12 +1,12 @@
 import type { PlaneKind, Season } from '@ivolt/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation } from '../../job/hooks';
 import { withValueAt } from '@ivolt/core';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 const KINDS: readonly Choice<PlaneKind>[] = [
   { id: 'fixed', label: 'at one tilt', about: 'on a rack, a pole or the ground' },

@@ -10,7 +10,7 @@ import {
   type Skyline,
 } from '@ivolt/core';
 import { useCallback } from 'react';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { LostHours } from '../../charts/LostHours';
 import { SkylinePicture } from '../../charts/SkylinePicture';
 import { edit, putValue } from '../../job/edits';

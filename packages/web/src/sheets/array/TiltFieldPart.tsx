@@ -8,7 +8,7 @@ import {
   type FieldPicture,
 } from '@ivolt/core';
 import { useCallback, useMemo, useState } from 'react';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { DayPicture } from '../../charts/DayPicture';
 import { TiltFieldPicture, type Mark } from '../../charts/TiltFieldPicture';
 import { edit } from '../../job/edits';
@@ -16,7 +16,7 @@ import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
-import { worstMonth } from '../worst';
+import { worstMonth } from '../common/worst';
 
 /** 'governs' asks for the worst month of those in use, the others for a mean day. */
 type Span = 'governs' | 'in-use' | 'year' | `${number}`;

@@ -1,5 +1,5 @@
 import { blankArray, chosen, inOrder, withValueAt, type ArrayPlan, type Design } from '@ivolt/core';
-import type { Thunk } from '../../app/store';
+import type { Thunk } from '../../job/store';
 import { edit, notice } from '../../job/edits';
 import { jobActions } from '../../job/jobSlice';
 

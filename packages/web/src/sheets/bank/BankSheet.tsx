@@ -1,19 +1,19 @@
 import { CHEMISTRIES, usualBank, type Chemistry } from '@ivolt/core';
 import { BankRuler } from '../../charts/BankRuler';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { useDesign, useEvaluation } from '../../job/hooks';
 import { Tick } from '../../ui/controls';
 import { Select, type Choice } from '../../ui/Opener';
 import { FigureBlock } from '../../ui/FigureBlock';
-import { Ink } from '../../ui/Ink';
+import { Ink } from '../../job/fields/Ink';
 import { Heads } from '../../ui/Heads';
 import { Row, Scroll, Section, Table } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 import { HomePart } from './HomePart';
 import { LifePart } from './LifePart';
 import { SheetPart } from './SheetPart';
-import { SheetHead } from '../../ui/SheetHead';
+import { SheetHead } from '../../job/fields/SheetHead';
 
 const KINDS = (Object.keys(CHEMISTRIES) as Chemistry[]).map((id): Choice<Chemistry> => ({
   id,

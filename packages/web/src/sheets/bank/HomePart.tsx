@@ -13,13 +13,13 @@ import {
   type Quantity,
 } from '@ivolt/core';
 import { PackingPicture } from '../../charts/PackingPicture';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useDesign, useEvaluation } from '../../job/hooks';
 import { Tick } from '../../ui/controls';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 const KINDS: readonly Choice<BankHomeKind>[] = [
   { id: 'box', label: 'a box' },

@@ -13,7 +13,7 @@ import { useDesign } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 const ask: Ask<LifePicture | null> = (core, design, grid) => core.life(design, grid);
 

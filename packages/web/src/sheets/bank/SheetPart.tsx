@@ -1,11 +1,11 @@
 import { CHEMISTRIES, cyclesAt, type BankSheet, type ChemistryData } from '@ivolt/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
-import { PencilText } from '../../ui/PencilWords';
+import { Pencil } from '../../job/fields/Pencil';
+import { PencilText } from '../../job/fields/PencilWords';
 
 const FIELDS = [
   'roundTrip',

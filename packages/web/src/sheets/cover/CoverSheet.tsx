@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { MonthsPicture } from '../../charts/MonthsPicture';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { FindingList } from '../../job/Findings';
 import { GuessTable } from '../../job/Guesses';
@@ -14,8 +14,8 @@ import { Hidden } from '../../ui/controls';
 import { Select } from '../../ui/Opener';
 import { AnswerLine, Note, Row, Section, Title } from '../../ui/layout';
 import { Mark } from '../../ui/Mark';
-import { PencilText } from '../../ui/PencilWords';
-import { worstMonth } from '../worst';
+import { PencilText } from '../../job/fields/PencilWords';
+import { worstMonth } from '../common/worst';
 import { rebus } from './rebus';
 
 const Verdict = styled(AnswerLine)`

@@ -1,11 +1,11 @@
 import { ALL_MONTHS, monthName, type ClimateMonth } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { SunPicture } from '../../charts/SunPicture';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../job/store';
 import { useDesign, useEvaluation } from '../../job/hooks';
-import { Ink } from '../../ui/Ink';
+import { Ink } from '../../job/fields/Ink';
 import { Scroll, Section, Table } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 import { color, site } from '../../ui/tokens';
 import { HOME, pathOf, placeIn } from './usePlaceEdits';
 

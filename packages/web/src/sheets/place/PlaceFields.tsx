@@ -1,11 +1,11 @@
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useDesign, useEvaluation } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Row } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
-import { PencilDate } from '../../ui/PencilDate';
-import { PencilText } from '../../ui/PencilWords';
+import { Pencil } from '../../job/fields/Pencil';
+import { PencilDate } from '../../job/fields/PencilDate';
+import { PencilText } from '../../job/fields/PencilWords';
 import { HOME, pathOf, placeIn, removeStop } from './usePlaceEdits';
 
 /** Where one place is, and of a stop, when. */

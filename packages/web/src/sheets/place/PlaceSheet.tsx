@@ -2,11 +2,11 @@ import { GRID_CREDITS, GRID_HONESTY, PLACE_NAME_CREDITS, inOrder } from '@ivolt/
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { WorldMap } from '../../charts/WorldMap';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../job/store';
 import { useDesign } from '../../job/hooks';
 import { placeOf } from '../../job/place';
 import { Note, Section } from '../../ui/layout';
-import { SheetHead } from '../../ui/SheetHead';
+import { SheetHead } from '../../job/fields/SheetHead';
 import { ClimateTable } from './ClimateTable';
 import { DarkPart } from './DarkPart';
 import { PlaceFields } from './PlaceFields';

@@ -1,5 +1,5 @@
 import { formatDayMonth, inOrder } from '@ivolt/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';

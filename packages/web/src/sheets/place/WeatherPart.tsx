@@ -7,7 +7,7 @@ import {
 } from '@ivolt/core';
 import { useState } from 'react';
 import { api } from '../../api/client';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../job/store';
 import { notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';

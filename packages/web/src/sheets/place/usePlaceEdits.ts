@@ -1,5 +1,5 @@
 import { blankPlace, withValueAt, type Design, type Stop } from '@ivolt/core';
-import type { Thunk } from '../../app/store';
+import type { Thunk } from '../../job/store';
 import { edit, notice } from '../../job/edits';
 
 /** Home, or a stop by its id. */

@@ -1,9 +1,9 @@
 import type { WindowPicture } from '@ivolt/core';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../job/store';
 import { changeOf } from '../../job/change';
 import { useArray, useArrayFigure, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
-import { figureText } from '../../ui/Ink';
+import { figureText } from '../../job/fields/Ink';
 import { Scroll, Section, Table } from '../../ui/layout';
 
 const FIGURES = [

@@ -1,14 +1,14 @@
 import { displayFigure, formatNumber, joined, type ClipPicture, type Quantity } from '@ivolt/core';
 import { useCallback } from 'react';
 import { LostHours } from '../../charts/LostHours';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { applyRemedy } from '../../job/edits';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Note, Scroll, Section, Table } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 /** More panels than the controller can use: when it clips, how much, and what a larger one would win back. */
 export function ClipPart() {

@@ -7,13 +7,13 @@ import {
   type Controller,
   type ControllerKind,
 } from '@ivolt/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 const FIELDS = [
   'maxVolts',

@@ -1,5 +1,5 @@
 import { Note, Row, Section } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 const PARTS = ['cable', 'connector', 'combiner', 'disconnect', 'poles', 'dwelling'] as const;
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Scroll, Section, Table } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 /** Inputs one by one, where they are not alike. */
 export function InputLimits() {

@@ -7,13 +7,13 @@ import {
   type PilePicture,
   type Quantity,
 } from '@ivolt/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Action, Hidden, Tick } from '../../ui/controls';
 import { Cards, Note, Row, Section, Table } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
-import { PencilCount } from '../../ui/PencilCount';
+import { PencilCount } from '../../job/fields/PencilCount';
 import { addString, removeString } from './pileEdits';
 
 const MOST_IN_STRING = 60;

@@ -12,15 +12,15 @@ import {
   type SortPicture,
 } from '@ivolt/core';
 import { useState } from 'react';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Cards, Note, Row, Section, Table } from '../../ui/layout';
 import { Commands, Select } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
-import { PencilText } from '../../ui/PencilWords';
+import { Pencil } from '../../job/fields/Pencil';
+import { PencilText } from '../../job/fields/PencilWords';
 import { SheetsInOut } from './SheetsInOut';
 import { addPiece, addSort, removeSort } from './pileEdits';
 

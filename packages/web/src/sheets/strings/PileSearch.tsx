@@ -1,7 +1,7 @@
 import { formatNumber, inOrder, type PileAnswer, type PileChange } from '@ivolt/core';
 import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../job/store';
 import { applyRemedy } from '../../job/edits';
 import { useArray, usePartId } from '../../job/hooks';
 import { Action, Tick } from '../../ui/controls';

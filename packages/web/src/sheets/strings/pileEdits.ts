@@ -11,7 +11,7 @@ import {
   type PanelSort,
   type Pile,
 } from '@ivolt/core';
-import type { Thunk } from '../../app/store';
+import type { Thunk } from '../../job/store';
 import { edit, notice } from '../../job/edits';
 
 const newId = (letter: string) => `${letter}${crypto.randomUUID().slice(0, 8)}`;

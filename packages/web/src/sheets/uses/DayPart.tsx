@@ -1,6 +1,6 @@
 import { displayFigure, joined, monthName, type Quantity, type UsesPicture } from '@ivolt/core';
 import { useState } from 'react';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { DayHours } from '../../charts/DayHours';
 import { applyRemedy } from '../../job/edits';
 import { useDesign } from '../../job/hooks';

@@ -1,5 +1,5 @@
 import { USUAL_GIVEN, type GivenKey } from '@ivolt/core';
-import { Pencil } from '../../ui/Pencil';
+import { Pencil } from '../../job/fields/Pencil';
 
 /** A figure that only some uses have: empty, it is taken as its usual value, and says so. */
 export const GivenPencil = ({ id, given, label }: { id: string; given: GivenKey; label?: string }) => (

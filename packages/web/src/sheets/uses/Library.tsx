@@ -1,7 +1,7 @@
 import { USE_GROUPS, displayFigure, joined, libraryFor, type TypicalUse, type UseGroup } from '@ivolt/core';
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { useDesign } from '../../job/hooks';
 import { Action, Tick } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';

@@ -1,13 +1,13 @@
 import { formatDayMonth, inOrder, nextPosition, withValueAt, type House } from '@ivolt/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { edit, notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
-import { PencilDate } from '../../ui/PencilDate';
-import { PencilText } from '../../ui/PencilWords';
+import { Pencil } from '../../job/fields/Pencil';
+import { PencilDate } from '../../job/fields/PencilDate';
+import { PencilText } from '../../job/fields/PencilWords';
 
 const HOUSES: readonly Choice<House>[] = [
   { id: 'low', label: 'the low house', about: 'few people' },

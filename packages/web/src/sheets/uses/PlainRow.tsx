@@ -11,8 +11,8 @@ import {
 } from '@ivolt/core';
 import { memo } from 'react';
 import { styled } from 'styled-components';
-import { useAppSelector } from '../../app/store';
-import { figureText } from '../../ui/Ink';
+import { useAppSelector } from '../../job/store';
+import { figureText } from '../../job/fields/Ink';
 import { hoursTold, watts } from './useWords';
 
 const Tall = styled.tr`

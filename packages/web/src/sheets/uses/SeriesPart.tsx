@@ -1,6 +1,6 @@
 import { readSeries, type Use } from '@ivolt/core';
 import { useState } from 'react';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { FileDrop } from '../../ui/FileDrop';
 import { Opener } from '../../ui/Opener';

@@ -11,7 +11,7 @@ import {
 } from '@ivolt/core';
 import { useId } from 'react';
 import { styled } from 'styled-components';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Tick } from '../../ui/controls';

@@ -1,16 +1,16 @@
 import { USE_FORMS, runningW, type Priority, type Supply, type Use } from '@ivolt/core';
 import { memo, useRef, type Ref } from 'react';
 import { styled } from 'styled-components';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { Commands, Select, type Choice } from '../../ui/Opener';
-import { Ink } from '../../ui/Ink';
-import { Pencil } from '../../ui/Pencil';
-import { PencilText } from '../../ui/PencilWords';
+import { Ink } from '../../job/fields/Ink';
+import { Pencil } from '../../job/fields/Pencil';
+import { PencilText } from '../../job/fields/PencilWords';
 import { color, site } from '../../ui/tokens';
 import { duplicateUse, moveUse, removeUse } from './useEdits';
 import { UseInFull } from './UseInFull';
-import { MonthsField } from './MonthsField';
+import { MonthsField } from '../../ui/MonthsField';
 import { useRowDrag } from './useRowDrag';
 import { hoursTold, watts } from './useWords';
 

@@ -1,9 +1,9 @@
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../job/store';
 import { MonthsPicture } from '../../charts/MonthsPicture';
-import { Ink } from '../../ui/Ink';
+import { Ink } from '../../job/fields/Ink';
 import { Note, Row, Section } from '../../ui/layout';
-import { Pencil } from '../../ui/Pencil';
-import { SheetHead } from '../../ui/SheetHead';
+import { Pencil } from '../../job/fields/Pencil';
+import { SheetHead } from '../../job/fields/SheetHead';
 import { FigureBlock } from '../../ui/FigureBlock';
 import { putValue } from '../../job/edits';
 import { Tick } from '../../ui/controls';

@@ -10,13 +10,13 @@ import {
   type KeyboardEvent,
 } from 'react';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../job/store';
 import { Hidden, pencilLook } from '../../ui/controls';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { color, site } from '../../ui/tokens';
 import { Library } from './Library';
 import { addUse, moveUse, pasteUses } from './useEdits';
-import { WholeTable } from './wholeTable';
+import { WholeTable } from '../common/wholeTable';
 import { RowsInSight, type GoTo } from './RowsInSight';
 import { UseRow } from './UseRow';
 

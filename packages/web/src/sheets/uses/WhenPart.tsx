@@ -15,14 +15,14 @@ import {
 } from '@ivolt/core';
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
-import { Pencil } from '../../ui/Pencil';
-import { PencilWords } from '../../ui/PencilWords';
+import { Pencil } from '../../job/fields/Pencil';
+import { PencilWords } from '../../job/fields/PencilWords';
 import { HourStrip, type SunUp } from './HourStrip';
 import { GivenPencil } from './GivenPencil';
 

@@ -9,7 +9,7 @@ import {
   type Design,
   type Use,
 } from '@ivolt/core';
-import type { Thunk } from '../../app/store';
+import type { Thunk } from '../../job/store';
 import { edit, notice } from '../../job/edits';
 
 const newId = () => `u${crypto.randomUUID().slice(0, 8)}`;

@@ -1,6 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import { jobReducer } from '../job/jobSlice';
+import { jobReducer } from './jobSlice';
 
 export const createStore = () =>
   configureStore({

@@ -1,6 +1,6 @@
 import { useId, useRef, useState } from 'react';
-import { FieldLabel } from './controls';
-import { Box, Field, Line, Wrong } from './pencilParts';
+import { FieldLabel } from '../../ui/controls';
+import { Box, Field, Line, Wrong } from '../../ui/pencilParts';
 
 interface WordsProps {
   label: string;

@@ -1,9 +1,9 @@
 import { ALL_MONTHS, monthName, monthsText, shortMonth } from '@ivolt/core';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { Action } from '../../ui/controls';
-import { Opener } from '../../ui/Opener';
-import { color, site } from '../../ui/tokens';
+import { Action } from './controls';
+import { Opener } from './Opener';
+import { color, site } from './tokens';
 
 const Grid = styled(ToggleButtonGroup)`
   display: grid;

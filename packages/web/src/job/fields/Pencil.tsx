@@ -11,12 +11,12 @@ import {
   type UnitSystem,
 } from '@ivolt/core';
 import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { typeFigure } from '../job/edits';
-import { useEntry } from '../job/hooks';
-import { jobActions } from '../job/jobSlice';
-import { FieldLabel, Hidden } from './controls';
-import { Box, Field, Line, Wrong } from './pencilParts';
+import { useAppDispatch, useAppSelector } from '../store';
+import { typeFigure } from '../edits';
+import { useEntry } from '../hooks';
+import { jobActions } from '../jobSlice';
+import { FieldLabel, Hidden } from '../../ui/controls';
+import { Box, Field, Line, Wrong } from '../../ui/pencilParts';
 
 type Axis = 'latitude' | 'longitude';
 const isAxis = (quantity: string): quantity is Axis => quantity === 'latitude' || quantity === 'longitude';

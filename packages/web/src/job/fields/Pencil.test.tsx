@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { entryAt } from '@ivolt/core';
 import { Provider } from 'react-redux';
-import { openedStore } from '../testing/openedStore';
+import { openedStore } from '../../testing/openedStore';
 import { Pencil, type PencilProps } from './Pencil';
 
 function pencil(props: PencilProps) {

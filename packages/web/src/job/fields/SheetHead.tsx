@@ -1,6 +1,6 @@
 import { QUESTIONS, type Sheet } from '@ivolt/core';
-import { useAppSelector } from '../app/store';
-import { AnswerLine, Title } from './layout';
+import { useAppSelector } from '../store';
+import { AnswerLine, Title } from '../../ui/layout';
 
 /** A sheet's question, and its answer in the next line. */
 export function SheetHead({ sheet }: { sheet: Sheet }) {

@@ -1,5 +1,5 @@
 import { displayFigure, inOrder, joined } from '@ivolt/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../job/store';
 import { useArray, useDesign } from '../../job/hooks';
 import { jobActions } from '../../job/jobSlice';
 import { Tabs } from '../../ui/Tabs';

@@ -1,8 +1,8 @@
 import type { Figure } from '@ivolt/core';
 import { styled } from 'styled-components';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { jobActions } from '../job/jobSlice';
-import { color } from './tokens';
+import { useAppDispatch, useAppSelector } from '../store';
+import { jobActions } from '../jobSlice';
+import { color } from '../../ui/tokens';
 
 const Press = styled.button`
   border: 0;
