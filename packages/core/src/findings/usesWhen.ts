@@ -1,20 +1,21 @@
-import type { Facts } from '../calculate';
 import { atStage, stagesIn, usesInOrder, type Use } from '../document';
 import { givenOf } from '../loads';
+import { remembered } from '../memo';
 import { choose, put, remedy, type FindingParts, type Rule } from './finding';
 
 const named = ({ name }: Use) => name || 'A use';
 
 /** One look for each use that a test takes. */
-const eachUse =
-  (rule: (id: string, use: Use, facts: Facts) => Omit<FindingParts, 'sheet'> | null): Rule =>
-  (facts) =>
-    usesInOrder(facts.design).flatMap(([id, use]) => {
-      const found = rule(id, use, facts);
+const eachUse = (name: string, rule: (id: string, use: Use) => Omit<FindingParts, 'sheet'> | null): Rule => {
+  const ofOne = remembered(`finding of a use: ${name}`, (use: Use, id: string) => rule(id, use), 20_000);
+  return ({ design }) =>
+    usesInOrder(design).flatMap(([id, use]) => {
+      const found = ofOne(use, id);
       return found ? [{ ...found, id: `${found.id}:${id}`, sheet: 'uses' as const }] : [];
     });
+};
 
-const meterPeak = eachUse((id, use) => {
+const meterPeak = eachUse('meterPeak', (id, use) => {
   const [peak, mean] = [givenOf(use, 'meterPeak'), givenOf(use, 'meterWh') / givenOf(use, 'meterHours')];
   if (use.form !== 'meter' || peak === 0 || peak >= mean) return null;
   return {
@@ -28,7 +29,7 @@ const meterPeak = eachUse((id, use) => {
   };
 });
 
-const onlyOff = eachUse((id, use) => {
+const onlyOff = eachUse('onlyOff', (id, use) => {
   const runs = (use.form !== 'watts' && use.form !== 'amps') || use.hours.value > 0;
   if (runs || Object.keys(use.paint).length > 0 || use.standby.value === 0) return null;
   return {
@@ -41,7 +42,7 @@ const onlyOff = eachUse((id, use) => {
   };
 });
 
-const paintedNothing = eachUse((id, use) => {
+const paintedNothing = eachUse('paintedNothing', (id, use) => {
   const blank = Object.values(use.paint).some((paint) => !paint.includes('1'));
   if (!blank || (use.form !== 'watts' && use.form !== 'amps')) return null;
   return {
@@ -53,8 +54,8 @@ const paintedNothing = eachUse((id, use) => {
   };
 });
 
-const weatherUnknown = eachUse((id, use, { climate }) =>
-  (use.form === 'heating' || use.form === 'cooling') && !climate
+const followsUnknown = eachUse('weatherUnknown', (id, use) =>
+  use.form === 'heating' || use.form === 'cooling'
     ? {
         id: 'uses.noWeather',
         severity: 'look',
@@ -64,8 +65,10 @@ const weatherUnknown = eachUse((id, use, { climate }) =>
       }
     : null,
 );
+const weatherUnknown: Rule = (facts, pen, reckon) =>
+  facts.climate ? null : followsUnknown(facts, pen, reckon);
 
-const noEvent = eachUse((id, use) =>
+const noEvent = eachUse('noEvent', (id, use) =>
   use.days === 'event' && use.event === null
     ? {
         id: 'uses.noEvent',
@@ -77,7 +80,7 @@ const noEvent = eachUse((id, use) =>
     : null,
 );
 
-const noSeries = eachUse((id, use) =>
+const noSeries = eachUse('noSeries', (id, use) =>
   use.form === 'series' && use.series === null
     ? {
         id: 'uses.noSeries',

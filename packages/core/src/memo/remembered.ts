@@ -71,7 +71,14 @@ export const partsOf =
       (...values: unknown[]) =>
         Object.fromEntries(keys.map((key, i) => [key, values[i]])) as unknown as Pick<T, K>,
     );
-    return (whole) => same(...keys.map((key) => whole[key]));
+    const known = new WeakMap<object, Pick<T, K>>();
+    return (whole) => {
+      const before = known.get(whole);
+      if (before) return before;
+      const parts = same(...keys.map((key) => whole[key]));
+      known.set(whole, parts);
+      return parts;
+    };
   };
 
 const lists = remembered('lists of the same', (...items: readonly unknown[]) => items);
