@@ -1,20 +1,9 @@
-import {
-  answer,
-  createJob,
-  expect,
-  exampleNamed,
-  field,
-  open,
-  saved,
-  shows,
-  storedDesign,
-  tally,
-  test,
-} from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 test('arrays are added, turned, duplicated and taken down', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Arrays'));
-  await open(page, id, 'array');
+  const id = await job.create(job.like('Tarn', 'Arrays'));
+  await job.open(page, id, 'array');
   await page.getByRole('button', { name: 'Add an array' }).click();
   const tabs = page.getByRole('group', { name: 'Arrays', exact: true });
   await expect(tabs.getByRole('button')).toHaveCount(2);
@@ -41,8 +30,8 @@ test('arrays are added, turned, duplicated and taken down', async ({ page }) => 
   await page.getByRole('button', { name: 'More for Shed roof, again' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(tabs.getByRole('button')).toHaveCount(2);
-  await saved(page);
-  const { arrays, controllers } = await storedDesign(id);
+  await job.saved(page);
+  const { arrays, controllers } = await job.stored(id);
   expect(
     Object.values(arrays)
       .map(({ name }) => name)
@@ -52,8 +41,8 @@ test('arrays are added, turned, duplicated and taken down', async ({ page }) => 
 });
 
 test('the skyline is painted by mouse and keys, read as text, and costs its hours', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Skyline'));
-  await open(page, id, 'array');
+  const id = await job.create(job.like('Tarn', 'Skyline'));
+  await job.open(page, id, 'array');
   const cost = page.getByTestId('skyline-cost');
   await expect(cost).toContainText('open all round');
   const horizon = page.getByTestId('horizon');
@@ -72,8 +61,8 @@ test('the skyline is painted by mouse and keys, read as text, and costs its hour
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowUp');
   await expect(horizon).toHaveAttribute('aria-valuetext', /^1° high at \d+°/);
-  await saved(page);
-  const points = Object.entries((await storedDesign(id)).arrays.a1?.skyline.points ?? {});
+  await job.saved(page);
+  const points = Object.entries((await job.stored(id)).arrays.a1?.skyline.points ?? {});
   expect(points.map(([, height]) => height)).toEqual([20, 1]);
   expect(Number(points[1]?.[0]) - Number(points[0]?.[0])).toBe(5);
   await page.getByRole('button', { name: 'Type or read points' }).click();
@@ -89,8 +78,8 @@ test('the skyline is painted by mouse and keys, read as text, and costs its hour
 });
 
 test('a tree is placed, moved and bared', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Tree'));
-  await open(page, id, 'array');
+  const id = await job.create(job.like('Vale', 'Tree'));
+  await job.open(page, id, 'array');
   await page.getByRole('button', { name: 'Place something in the light' }).click();
   await page.getByRole('menuitem', { name: /Chimney/ }).click();
   const chimney = page.locator('tr[data-obstacle="Chimney"]');
@@ -110,16 +99,16 @@ test('a tree is placed, moved and bared', async ({ page }) => {
 });
 
 test('the plane is turned on the field of tilts, and what it costs is said', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Field'));
-  await open(page, id, 'array');
+  const id = await job.create(job.like('Tarn', 'Field'));
+  await job.open(page, id, 'array');
   const cost = page.getByTestId('field-cost');
   await expect(cost).toContainText('within 2 % of the best');
   const plane = page.getByRole('slider', { name: /^Plane/ });
   await plane.focus();
   for (let press = 0; press < 6; press++) await page.keyboard.press('Shift+ArrowDown');
-  await shows(field(page, '/arrays/a1/plane/tilt'), '10°');
+  await job.shows(job.field(page, '/arrays/a1/plane/tilt'), '10°');
   await expect(cost).toContainText(/less than \d+° facing 0°: .*\skWh a day, or .* more panels/);
-  await expect(tally(page, 'array.ratio')).toContainText('×');
+  await expect(job.tally(page, 'array.ratio')).toContainText('×');
   await page.getByRole('button', { name: /^For/ }).click();
   await page.getByRole('option', { name: 'December' }).click();
   await expect(page.getByRole('heading', { name: 'A mean day in December' })).toBeVisible();
@@ -127,28 +116,28 @@ test('the plane is turned on the field of tilts, and what it costs is said', asy
   await expect(page.getByText(/two tilts a year add \d+ %/)).toBeVisible();
   const box = (await plane.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 3);
-  await shows(field(page, '/arrays/a1/plane/tilt'), '60°');
+  await job.shows(job.field(page, '/arrays/a1/plane/tilt'), '60°');
 });
 
 test('rows, seasons and snow change what is made', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Rows'));
-  await open(page, id, 'array');
-  await field(page, '/arrays/a1/rows/count').fill('3');
-  await field(page, '/arrays/a1/rows/pitch').fill('2.2 m');
+  const id = await job.create(job.like('Tarn', 'Rows'));
+  await job.open(page, id, 'array');
+  await job.field(page, '/arrays/a1/rows/count').fill('3');
+  await job.field(page, '/arrays/a1/rows/pitch').fill('2.2 m');
   await expect(page.getByText('Rows shade each other at noon')).toBeVisible();
   await page.getByRole('button', { name: /^Set the rows/ }).click();
   await expect(page.getByText('Rows shade each other at noon')).toBeHidden();
   await page.getByRole('button', { name: 'Snow, dirt and ground month by month' }).click();
   await page.getByRole('textbox', { name: 'Lying snow takes in June' }).fill('60');
-  await expect(answer(page, 'array')).toContainText('are too few');
+  await expect(job.answer(page, 'array')).toContainText('are too few');
   await page.getByRole('textbox', { name: 'Lying snow takes in June' }).fill('');
   await page.getByRole('button', { name: /^Held/ }).click();
   await page.getByRole('option', { name: /by the season/ }).click();
   await page.getByRole('textbox', { name: 'Winter tilt' }).fill('75');
   await page.getByRole('textbox', { name: 'Summer tilt' }).fill('100');
   await expect(page.getByText('Tilt runs from 0° to 90°')).toBeVisible();
-  await saved(page);
-  expect((await storedDesign(id)).arrays.a1?.plane).toMatchObject({
+  await job.saved(page);
+  expect((await job.stored(id)).arrays.a1?.plane).toMatchObject({
     kind: 'seasonal',
     tilts: { winter: { value: 75 } },
   });

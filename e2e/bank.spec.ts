@@ -1,8 +1,9 @@
 import type { Page } from '@playwright/test';
-import { answer, createJob, exampleNamed, expect, field, open, saved, test } from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 async function bankOf(page: Page, start: string) {
-  await open(page, await createJob(exampleNamed(start, `${start} bank`)), 'bank');
+  await job.open(page, await job.create(job.like(start, `${start} bank`)), 'bank');
 }
 
 test('a bank that does not fit its box is given room, and the cost of each chemistry is told', async ({
@@ -17,24 +18,24 @@ test('a bank that does not fit its box is given room, and the cost of each chemi
 
   const cost = page.getByRole('heading', { name: /^Life and cost/ }).locator('xpath=..');
   await expect(cost.getByRole('row')).toHaveCount(7);
-  const price = field(page, '/bank/prices/lfp');
+  const price = job.field(page, '/bank/prices/lfp');
   await price.fill('520');
   await expect(cost.getByRole('row', { name: /iron-phosphate/ })).toContainText(/31\d\d|3 1\d\d/);
   await expect(page.getByText(/the array is large for it/)).toBeVisible();
 
   await page.getByRole('button', { name: /^Chemistry/ }).click();
   await page.getByRole('option', { name: /^iron-phosphate/ }).click();
-  await field(page, '/bank/parallel').fill('3');
-  await expect(answer(page, 'bank')).toContainText('It carries');
+  await job.field(page, '/bank/parallel').fill('3');
+  await expect(job.answer(page, 'bank')).toContainText('It carries');
   await expect(page.getByText('It gives off hydrogen')).toBeHidden();
-  await saved(page);
+  await job.saved(page);
 });
 
 test('its cold follows the place, and a data sheet of its own is typed, by keyboard alone', async ({
   page,
 }) => {
   await bankOf(page, 'Tarn');
-  const coldest = field(page, '/bank/coldest');
+  const coldest = job.field(page, '/bank/coldest');
   await coldest.focus();
   await page.keyboard.press('Control+a');
   await page.keyboard.press('Delete');
@@ -55,8 +56,8 @@ test('its cold follows the place, and a data sheet of its own is typed, by keybo
 
   await page.getByRole('button', { name: 'Type its own data sheet' }).focus();
   await page.keyboard.press('Enter');
-  await field(page, '/bank/sheet/cycles').fill('lots');
+  await job.field(page, '/bank/sheet/cycles').fill('lots');
   await expect(page.getByText(/number is missing/)).toBeVisible();
-  await field(page, '/bank/sheet/cycles').fill('6000');
-  await saved(page);
+  await job.field(page, '/bank/sheet/cycles').fill('6000');
+  await job.saved(page);
 });

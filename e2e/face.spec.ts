@@ -1,14 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
-import { createJob, exampleNamed, expect, open, test } from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 const SHEETS = ['', 'uses', 'place', 'bank', 'array', 'strings'];
 
 for (const theme of ['paper', 'night', 'glare']) {
   test(`no rule of axe is broken in ${theme}`, async ({ page }) => {
-    const id = await createJob(exampleNamed(theme === 'night' ? 'Honey' : 'Vale', `Axe ${theme}`));
+    const id = await job.create(job.like(theme === 'night' ? 'Honey' : 'Vale', `Axe ${theme}`));
     await page.addInitScript((name) => localStorage.setItem('ivolt-theme', name), theme);
     const broken: string[] = [];
     for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), `/jobs/${id}/book`]) {
@@ -37,13 +38,13 @@ for (const [name, width, scale] of [
   ['200 % zoom', 640, 2],
 ] as const) {
   test(`nothing runs off the side on ${name}`, async ({ browser }) => {
-    const id = await createJob(exampleNamed('Vale', name));
+    const id = await job.create(job.like('Vale', name));
     const page = await browser.newPage({
       viewport: { width, height: 800 },
       deviceScaleFactor: scale,
       baseURL: process.env.E2E_ADDRESS,
     });
-    const pile = await createJob(exampleNamed('Honey', `${name}, a pile`));
+    const pile = await job.create(job.like('Honey', `${name}, a pile`));
     for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), `/jobs/${pile}/strings`]) {
       await page.goto(path);
       await page.waitForTimeout(700);
@@ -58,12 +59,12 @@ for (const [name, width, scale] of [
 }
 
 test('a phone has targets a glove can hit, and text it can read', async ({ browser }) => {
-  const id = await createJob(exampleNamed('Vale', 'Glove'));
+  const id = await job.create(job.like('Vale', 'Glove'));
   const page = await browser.newPage({
     viewport: { width: 390, height: 844 },
     baseURL: process.env.E2E_ADDRESS,
   });
-  await open(page, id, 'uses');
+  await job.open(page, id, 'uses');
   await page.getByRole('button', { name: 'Months of Milk cooler: all' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.press('Escape');
@@ -83,7 +84,7 @@ test('a phone has targets a glove can hit, and text it can read', async ({ brows
 });
 
 test('the book prints every sheet, with findings and cautions', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Book'));
+  const id = await job.create(job.like('Vale', 'Book'));
   await page.goto(`/jobs/${id}/book`);
   await expect(page.getByRole('heading', { name: 'Book' })).toBeVisible();
   await page.emulateMedia({ media: 'print' });

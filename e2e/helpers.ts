@@ -1,5 +1,4 @@
-import { blankDesign, examples, type Design } from '@ivolt/core';
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base } from '@playwright/test';
 
 export const address = () => process.env.E2E_ADDRESS ?? '';
 
@@ -19,40 +18,3 @@ export const test = base.extend<{ quiet: { allow: RegExp[] } }>({
   ],
 });
 export { expect };
-
-export async function createJob(design: Design): Promise<string> {
-  const response = await fetch(`${address()}/api/jobs`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ design, label: 'Test' }),
-  });
-  return ((await response.json()) as { id: string }).id;
-}
-
-export async function storedDesign(id: string): Promise<Design> {
-  return ((await (await fetch(`${address()}/api/jobs/${id}`)).json()) as { design: Design }).design;
-}
-
-export const exampleNamed = (start: string, name: string): Design => ({
-  ...examples().find(({ design }) => design.name.startsWith(start))!.design,
-  name,
-});
-
-export const blank = (name: string): Design =>
-  blankDesign({ name, kind: 'cabin', units: 'metric', busVolts: 24 });
-
-/** Opens a sheet of a job and waits until it is reckoned. */
-export async function open(page: Page, id: string, sheet = ''): Promise<void> {
-  await page.goto(`/jobs/${id}${sheet ? `/${sheet}` : ''}`);
-  await expect(page.getByRole('group', { name: 'Tally' }).getByRole('button').first()).toBeVisible();
-}
-
-export const field = (page: Page, path: string) => page.locator(`[data-path="${path}"]`);
-export const answer = (page: Page, sheet: string) => page.locator(`[data-answer="${sheet}"]`);
-export const tally = (page: Page, figure: string) => page.locator(`[data-figure="${figure}"]`);
-export const saved = (page: Page) =>
-  expect(page.locator('[data-saving="saved"]')).toBeVisible({ timeout: 15_000 });
-
-/** The value of a field, its no-break spaces written as plain ones. */
-export const shows = (field: Locator, value: string) =>
-  expect.poll(async () => (await field.inputValue()).replace(/\u00a0/g, ' ')).toBe(value);

@@ -1,23 +1,11 @@
-import {
-  answer,
-  blank,
-  createJob,
-  exampleNamed,
-  expect,
-  field,
-  open,
-  saved,
-  storedDesign,
-  tally,
-  test,
-  shows,
-} from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 test('what cannot stand is said at its place, and nothing is lost', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Bad input'));
-  await open(page, id, 'uses');
+  const id = await job.create(job.like('Vale', 'Bad input'));
+  await job.open(page, id, 'uses');
   const watts = page.locator('tr[data-use="Milk cooler"]').getByLabel(/^Watts/);
-  const before = await tally(page, 'load.heaviest').textContent();
+  const before = await job.tally(page, 'load.heaviest').textContent();
   for (const [typed, words] of [
     ['5 kg', /mass.*wants watts/],
     ['1.2 kWh', /energy.*50 W all day/],
@@ -30,10 +18,10 @@ test('what cannot stand is said at its place, and nothing is lost', async ({ pag
     await expect(watts).toHaveValue(typed);
     await expect(watts).toHaveAttribute('aria-invalid', 'true');
   }
-  expect(await tally(page, 'load.heaviest').textContent()).toBe(before);
+  expect(await job.tally(page, 'load.heaviest').textContent()).toBe(before);
   await watts.focus();
   await page.keyboard.press('Escape');
-  await shows(watts, '820 W');
+  await job.shows(watts, '820 W');
   const hours = page.locator('tr[data-use="Milk cooler"]').getByLabel(/^Hours/);
   await hours.fill('25');
   await expect(page.getByText(/Hours a day runs from 0/)).toBeVisible();
@@ -41,21 +29,21 @@ test('what cannot stand is said at its place, and nothing is lost', async ({ pag
   await expect(page.getByText(/Hours a day runs from 0/)).toBeHidden();
 
   await page.goto(`/jobs/${id}/place`);
-  await field(page, '/place/lat').fill('91');
+  await job.field(page, '/place/lat').fill('91');
   await expect(page.getByText(/latitude runs from −90/i)).toBeVisible();
   await page.goto(`/jobs/${id}/array`);
   for (const count of ['0', '-2', '10000', '2.5']) {
-    await field(page, '/arrays/a1/count').fill(count);
+    await job.field(page, '/arrays/a1/count').fill(count);
     await expect(page.getByText(/Panels runs from 1 to 400/)).toBeVisible();
   }
-  await field(page, '/arrays/a1/count').fill('12');
-  await field(page, '/arrays/a1/module/vmp').fill('50');
+  await job.field(page, '/arrays/a1/count').fill('12');
+  await job.field(page, '/arrays/a1/module/vmp').fill('50');
   await expect(page.getByText('Working volts above open-circuit volts')).toBeVisible();
   await page.getByRole('button', { name: /^Undo:/ }).click();
-  await field(page, '/arrays/a1/module/imp').fill('20');
+  await job.field(page, '/arrays/a1/module/imp').fill('20');
   await expect(page.getByText('Working amps above short-circuit amps')).toBeVisible();
   await page.getByRole('button', { name: /^Undo:/ }).click();
-  await field(page, '/arrays/a1/module/betaVoc').fill('');
+  await job.field(page, '/arrays/a1/module/betaVoc').fill('');
   await expect(page.getByText('Coefficients are missing')).toBeVisible();
   await expect(page.getByText(/code table serves/).first()).toBeVisible();
 });
@@ -63,8 +51,8 @@ test('what cannot stand is said at its place, and nothing is lost', async ({ pag
 test('rows of a spreadsheet are pasted, with decimal commas; what cannot be read is named', async ({
   page,
 }) => {
-  const id = await createJob(blank('Paste'));
-  await open(page, id, 'uses');
+  const id = await job.create(job.blank('Paste'));
+  await job.open(page, id, 'uses');
   await page.locator('[data-cell="new.name"]').focus();
   await page.evaluate(() => {
     const data = new DataTransfer();
@@ -73,8 +61,8 @@ test('rows of a spreadsheet are pasted, with decimal commas; what cannot be read
       new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
     );
   });
-  await shows(page.locator('tr[data-use="Lâmpadas"]').getByLabel(/^Hours/), '3.25 h');
-  await shows(page.locator('tr[data-use="Bomba"]').getByLabel(/^Watts/), '1100 W');
+  await job.shows(page.locator('tr[data-use="Lâmpadas"]').getByLabel(/^Hours/), '3.25 h');
+  await job.shows(page.locator('tr[data-use="Bomba"]').getByLabel(/^Watts/), '1100 W');
   await expect(page.getByRole('alert')).toContainText('Row 3, watts');
   await expect(page.getByText('2 rows pasted, 1 left out')).toBeVisible();
   await page.keyboard.press('Control+z');
@@ -82,8 +70,8 @@ test('rows of a spreadsheet are pasted, with decimal commas; what cannot be read
 });
 
 test('rows are duplicated and deleted, with undo', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Rows'));
-  await open(page, id, 'uses');
+  const id = await job.create(job.like('Tarn', 'Rows'));
+  await job.open(page, id, 'uses');
   await page.getByRole('button', { name: 'More for Lights' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
   await expect(page.locator('tr[data-use="Lights"]')).toHaveCount(2);
@@ -98,8 +86,8 @@ test('rows are duplicated and deleted, with undo', async ({ page }) => {
 });
 
 test('a row is dragged by its grip to where it belongs, above or below another', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Dragged'));
-  await open(page, id, 'uses');
+  const id = await job.create(job.like('Tarn', 'Dragged'));
+  await job.open(page, id, 'uses');
   const rows = page.locator('tr[data-use]');
   const order = () => rows.evaluateAll((all) => all.map((row) => row.getAttribute('data-use')));
   const [first, second, third] = await order();
@@ -118,38 +106,38 @@ test('a row is dragged by its grip to where it belongs, above or below another',
 });
 
 test('units change for the job and for one field; sources are told', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Units'));
-  await open(page, id);
+  const id = await job.create(job.like('Tarn', 'Units'));
+  await job.open(page, id);
   await page.getByRole('button', { name: /Units/ }).click();
   await page.getByRole('option', { name: 'Imperial' }).click();
   await page.keyboard.press('2');
-  await shows(field(page, '/place/low'), '−7.6 °F');
-  await shows(field(page, '/place/altitude'), '4396 ft');
-  await field(page, '/place/altitude').focus();
+  await job.shows(job.field(page, '/place/low'), '−7.6 °F');
+  await job.shows(job.field(page, '/place/altitude'), '4396 ft');
+  await job.field(page, '/place/altitude').focus();
   await page.getByRole('radiogroup', { name: 'Shown in' }).getByText('m', { exact: true }).click();
-  await shows(field(page, '/place/altitude'), '1340 m');
-  await field(page, '/place/low').fill('-10');
+  await job.shows(job.field(page, '/place/altitude'), '1340 m');
+  await job.field(page, '/place/low').fill('-10');
   await page.getByRole('radio', { name: 'measured' }).check({ force: true });
-  await saved(page);
-  const { place } = await storedDesign(id);
+  await job.saved(page);
+  const { place } = await job.stored(id);
   expect(place.low?.value).toBeCloseTo(-23.33, 1);
   expect(place.low?.from).toBe('measured');
   expect(place.altitude).toEqual({ value: 1340, from: 'measured', unit: 'm' });
 });
 
 test('a month is typed over and emptied again; far places answer', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Months'));
-  await open(page, id, 'place');
-  const december = field(page, '/place/ghi/12');
-  await shows(december, '');
+  const id = await job.create(job.like('Vale', 'Months'));
+  await job.open(page, id, 'place');
+  const december = job.field(page, '/place/ghi/12');
+  await job.shows(december, '');
   await december.fill('9 MJ/m2');
   await expect(page.locator('main tr', { hasText: 'December' })).toContainText('sun typed');
-  await expect(answer(page, 'place')).toContainText('January');
+  await expect(job.answer(page, 'place')).toContainText('January');
   await december.fill('');
   await expect(page.locator('main tr', { hasText: 'December' })).toContainText('grid');
-  await field(page, '/place/lat').fill('89');
+  await job.field(page, '/place/lat').fill('89');
   await expect(page.getByText('Months without sun')).toBeVisible();
-  await field(page, '/place/lat').fill('30');
-  await field(page, '/place/lon').fill('40W');
+  await job.field(page, '/place/lat').fill('30');
+  await job.field(page, '/place/lon').fill('40W');
   await expect(page.getByText('Far from land')).toBeVisible();
 });

@@ -1,16 +1,5 @@
-import {
-  answer,
-  blank,
-  createJob,
-  expect,
-  exampleNamed,
-  field,
-  open,
-  saved,
-  storedDesign,
-  test,
-  shows,
-} from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 test('a job is described by keyboard alone', async ({ page }) => {
   await page.goto('/');
@@ -56,8 +45,8 @@ test('a job is described by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('option')).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
-  await shows(field(page, '/place/lat'), '52.10° N');
-  await expect(answer(page, 'place')).toContainText('On record');
+  await job.shows(job.field(page, '/place/lat'), '52.10° N');
+  await expect(job.answer(page, 'place')).toContainText('On record');
 
   await page.locator('main').focus();
   await page.keyboard.press('4');
@@ -65,19 +54,19 @@ test('a job is described by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await page.keyboard.press('Home');
   await page.keyboard.press('Enter');
-  await shows(field(page, '/arrays/a1/module/pmax'), '100 W');
+  await job.shows(job.field(page, '/arrays/a1/module/pmax'), '100 W');
 
   // F6 goes to the margin and back
   await page.keyboard.press('F6');
   await expect(page.locator('#margin')).toBeFocused();
   await page.keyboard.press('F6');
   await expect(page.locator('#sheet')).toBeFocused();
-  await saved(page);
+  await job.saved(page);
 });
 
 test('rows are moved by the grip with keys alone', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Grip'));
-  await open(page, id, 'uses');
+  const id = await job.create(job.like('Tarn', 'Grip'));
+  await job.open(page, id, 'uses');
   const rows = page.locator('tr[data-use]');
   await expect(rows.first()).toHaveAttribute('data-use', 'Radio repeater');
   await page.getByRole('button', { name: 'Move Radio repeater' }).focus();
@@ -88,18 +77,18 @@ test('rows are moved by the grip with keys alone', async ({ page }) => {
 });
 
 test('a string is tried on the ruler by keys', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Ruler keys'));
-  await open(page, id, 'strings');
+  const id = await job.create(job.like('Vale', 'Ruler keys'));
+  await job.open(page, id, 'strings');
   await page.getByRole('button', { name: /^3 in series: from/ }).focus();
   await page.keyboard.press('Enter');
-  await expect(answer(page, 'strings')).toContainText('Every string stands');
-  await saved(page);
-  expect((await storedDesign(id)).arrays.a1!.strings.series.value).toBe(3);
+  await expect(job.answer(page, 'strings')).toContainText('Every string stands');
+  await job.saved(page);
+  expect((await job.stored(id)).arrays.a1!.strings.series.value).toBe(3);
 });
 
 test('every stop on the way through a sheet shows where it is', async ({ page }) => {
-  const id = await createJob(blank('Focus'));
-  await open(page, id, 'bank');
+  const id = await job.create(job.blank('Focus'));
+  await job.open(page, id, 'bank');
   const unseen: string[] = [];
   for (let i = 0; i < 40; i++) {
     await page.keyboard.press('Tab');

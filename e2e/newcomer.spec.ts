@@ -1,4 +1,5 @@
-import { answer, expect, field, saved, tally, test } from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 test('a newcomer takes a job from its uses to a verdict, by mouse', async ({ page }) => {
   await page.goto('/');
@@ -9,7 +10,7 @@ test('a newcomer takes a job from its uses to a verdict, by mouse', async ({ pag
   await page.getByRole('button', { name: 'Start', exact: true }).click();
 
   await expect(page).toHaveURL(/\/uses$/);
-  await expect(answer(page, 'uses')).toContainText('Nothing yet.');
+  await expect(job.answer(page, 'uses')).toContainText('Nothing yet.');
   const next = page.getByRole('textbox', { name: 'Add a use' });
   for (const [name, watts, hours] of [
     ['Lamps', '5A*12V', '3'],
@@ -21,9 +22,9 @@ test('a newcomer takes a job from its uses to a verdict, by mouse', async ({ pag
     await row.getByLabel(/^Watts/).fill(watts);
     await row.getByLabel(/^Hours/).fill(hours);
   }
-  await expect(answer(page, 'uses')).toContainText('a day');
+  await expect(job.answer(page, 'uses')).toContainText('a day');
   // 60 W × 3 h ÷ 0.9 + 300 W × 0.5 h ÷ 0.9 + 12 W × 24 h of the inverter and 0.5 of the controller = 666.7 Wh
-  await expect(tally(page, 'load.heaviest')).toContainText('667');
+  await expect(job.tally(page, 'load.heaviest')).toContainText('667');
   await expect(page.getByText('A motor that starts like a lamp')).toBeVisible();
   await page.getByRole('button', { name: 'Start at × 4' }).click();
   await expect(page.getByText('A motor that starts like a lamp')).toBeHidden();
@@ -31,15 +32,15 @@ test('a newcomer takes a job from its uses to a verdict, by mouse', async ({ pag
   await page.getByRole('link', { name: /Place/ }).first().click();
   await page.getByRole('combobox', { name: /Find it/ }).fill('keswick');
   await page.getByRole('option', { name: /Keswick.*54\.60/ }).click();
-  await expect(field(page, '/place/lat')).toHaveValue(/54\.6.*N/);
-  await expect(answer(page, 'place')).toContainText('kWh/m²');
+  await expect(job.field(page, '/place/lat')).toHaveValue(/54\.6.*N/);
+  await expect(job.answer(page, 'place')).toContainText('kWh/m²');
 
   await page.getByRole('link', { name: /Bank/ }).first().click();
-  await field(page, '/bank/days').fill('2');
-  await expect(answer(page, 'bank')).toContainText('It carries');
+  await job.field(page, '/bank/days').fill('2');
+  await expect(job.answer(page, 'bank')).toContainText('It carries');
 
   await page.getByRole('link', { name: /Array/ }).first().click();
-  await expect(answer(page, 'array')).toContainText('December');
+  await expect(job.answer(page, 'array')).toContainText('December');
   await page
     .getByRole('link', { name: /Strings/ })
     .first()
@@ -56,7 +57,7 @@ test('a newcomer takes a job from its uses to a verdict, by mouse', async ({ pag
     await page.waitForTimeout(400);
   }
   await expect(page.locator('[data-verdict]')).toHaveAttribute('data-verdict', /look|stands/);
-  await saved(page);
+  await job.saved(page);
   await page.goto('/');
   await expect(page.locator('[data-job="Fell Bothy"]')).toContainText(/Stands/);
 });
@@ -73,15 +74,15 @@ test('the demo shows a cold morning break a string, and the way out', async ({ p
 
   await page.keyboard.press('5');
   await expect(page.getByRole('heading', { name: /Which strings/ })).toBeVisible();
-  await expect(tally(page, 'strings.cold')).toContainText('163.9');
+  await expect(job.tally(page, 'strings.cold')).toContainText('163.9');
   await page.getByRole('button', { name: 'Use 3 × 4' }).click();
-  await expect(answer(page, 'strings')).toContainText('Every string stands');
-  await expect(tally(page, 'strings.cold')).toContainText('122.9');
+  await expect(job.answer(page, 'strings')).toContainText('Every string stands');
+  await expect(job.tally(page, 'strings.cold')).toContainText('122.9');
   await page.getByRole('button', { name: /^Undo:/ }).click();
-  await expect(tally(page, 'strings.cold')).toContainText('163.9');
+  await expect(job.tally(page, 'strings.cold')).toContainText('163.9');
   await page.getByRole('button', { name: /^Redo:/ }).click();
-  await expect(tally(page, 'strings.cold')).toContainText('122.9');
+  await expect(job.tally(page, 'strings.cold')).toContainText('122.9');
   // the working is this job's own numbers
-  await tally(page, 'strings.cold').click();
+  await job.tally(page, 'strings.cold').click();
   await expect(page.getByRole('table', { name: /Working of cold/ })).toContainText('37.2');
 });

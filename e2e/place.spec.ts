@@ -1,51 +1,40 @@
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
-import {
-  answer,
-  blank,
-  createJob,
-  expect,
-  exampleNamed,
-  field,
-  open,
-  saved,
-  shows,
-  storedDesign,
-  test,
-} from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 const fixture = (name: string) => readFileSync(`packages/core/fixtures/weather/${name}`);
 
 test('a place is put on the map by mouse and by keys', async ({ page }) => {
-  const id = await createJob(blank('Mapped'));
-  await open(page, id, 'place');
+  const id = await job.create(job.blank('Mapped'));
+  await job.open(page, id, 'place');
   const map = page.getByTestId('map');
   await map.focus();
   await page.keyboard.press('Enter');
-  await shows(field(page, '/place/lat'), '20.00° N');
-  await shows(field(page, '/place/lon'), '10.00° E');
+  await job.shows(job.field(page, '/place/lat'), '20.00° N');
+  await job.shows(job.field(page, '/place/lon'), '10.00° E');
   await page.keyboard.press('+');
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Enter');
-  await expect(field(page, '/place/lat')).toHaveValue(/2[1-9]\.\d+.*N|3\d\.\d+.*N/);
+  await expect(job.field(page, '/place/lat')).toHaveValue(/2[1-9]\.\d+.*N|3\d\.\d+.*N/);
   const box = await map.boundingBox();
   await page.mouse.click((box?.x ?? 0) + 120, (box?.y ?? 0) + 200);
-  await expect(field(page, '/place/lon')).toHaveValue(/W/);
-  await expect(answer(page, 'place')).toContainText('On record');
+  await expect(job.field(page, '/place/lon')).toHaveValue(/W/);
+  await expect(job.answer(page, 'place')).toContainText('On record');
   // a drag moves the map and leaves the place
-  const before = await field(page, '/place/lon').inputValue();
+  const before = await job.field(page, '/place/lon').inputValue();
   await page.mouse.move((box?.x ?? 0) + 300, (box?.y ?? 0) + 150);
   await page.mouse.down();
   await page.mouse.move((box?.x ?? 0) + 200, (box?.y ?? 0) + 150, { steps: 4 });
   await page.mouse.up();
-  await expect(field(page, '/place/lon')).toHaveValue(before);
-  await saved(page);
+  await expect(job.field(page, '/place/lon')).toHaveValue(before);
+  await job.saved(page);
 });
 
 test('a year is stitched from stops with their dates', async ({ page }) => {
-  const id = await createJob(exampleNamed('Sula', 'Stops'));
-  await open(page, id, 'place');
+  const id = await job.create(job.like('Sula', 'Stops'));
+  await job.open(page, id, 'place');
   const tabs = page.getByRole('group', { name: 'Places' });
   await expect(tabs.getByRole('button')).toHaveCount(5);
   await page.getByRole('button', { name: 'Add a stop' }).click();
@@ -62,8 +51,8 @@ test('a year is stitched from stops with their dates', async ({ page }) => {
   await page.getByRole('option').click();
   await expect(page.getByText('Two stops on the same days')).toBeVisible();
   await expect(page.locator('tr', { hasText: 'June' }).first()).toContainText(/Harbour 37 %/);
-  await saved(page);
-  const stops = Object.values((await storedDesign(id)).stops);
+  await job.saved(page);
+  const stops = Object.values((await job.stored(id)).stops);
   expect(stops.find(({ name }) => name === 'Harbour')).toMatchObject({ from: '06-20', to: '07-10' });
   await page.getByRole('button', { name: 'Delete the stop' }).click();
   await expect(tabs.getByRole('button')).toHaveCount(5);
@@ -72,8 +61,8 @@ test('a year is stitched from stops with their dates', async ({ page }) => {
 });
 
 test('weather of one’s own is read from a station file, kept, and left out again', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Own weather'));
-  await open(page, id, 'place');
+  const id = await job.create(job.like('Vale', 'Own weather'));
+  await job.open(page, id, 'place');
   await page.getByLabel('Weather file').setInputFiles({
     name: 'lakeside.epw.gz',
     mimeType: 'application/gzip',
@@ -87,8 +76,8 @@ test('weather of one’s own is read from a station file, kept, and left out aga
   await expect(december).toContainText('your file');
   // 46.624 kWh/m² in 31 days
   await expect(page.getByRole('textbox', { name: 'Sun in December' })).toHaveAttribute('placeholder', /1\.5/);
-  await saved(page);
-  const { weather } = (await storedDesign(id)).place;
+  await job.saved(page);
+  const { weather } = (await job.stored(id)).place;
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'The original' }).click(),
@@ -105,8 +94,8 @@ test('weather of one’s own is read from a station file, kept, and left out aga
 });
 
 test('a table of hours is read as its columns are said to be', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Columns'));
-  await open(page, id, 'place');
+  const id = await job.create(job.like('Vale', 'Columns'));
+  await job.open(page, id, 'place');
   const lines = gunzipSync(fixture('lakeside-42N.epw.gz'))
     .toString('utf8')
     .split(/\r?\n/)
@@ -143,8 +132,8 @@ test('a table of hours is read as its columns are said to be', async ({ page }) 
 });
 
 test('twelve months are pasted, and what is no weather is refused in words', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Months'));
-  await open(page, id, 'place');
+  const id = await job.create(job.like('Vale', 'Months'));
+  await job.open(page, id, 'place');
   await page.getByRole('button', { name: 'Paste twelve months' }).click();
   const box = page.getByLabel(/A line a month/);
   await box.fill('1.7\n2.6\nbright');

@@ -1,49 +1,37 @@
 import { type ChildProcess } from 'node:child_process';
 import { startServer } from '../scripts/system.mjs';
-import {
-  address,
-  answer,
-  createJob,
-  exampleNamed,
-  expect,
-  field,
-  open,
-  saved,
-  storedDesign,
-  tally,
-  test,
-  shows,
-} from './helpers';
+import { address, expect, test } from './helpers';
+import * as job from './job';
 
 test('two tabs never overwrite each other silently', async ({ page, context, quiet }) => {
   quiet.allow.push(/409/);
-  const id = await createJob(exampleNamed('Vale', 'Two tabs'));
+  const id = await job.create(job.like('Vale', 'Two tabs'));
   const other = await context.newPage();
-  await open(page, id, 'bank');
-  await open(other, id, 'bank');
+  await job.open(page, id, 'bank');
+  await job.open(other, id, 'bank');
 
   // different fields: both stay, and the other tab takes up what it has not changed
-  await field(page, '/bank/days').fill('4');
-  await saved(page);
-  await shows(field(other, '/bank/days'), '4 days');
-  await field(other, '/bank/depth').fill('70');
-  await saved(other);
-  await shows(field(page, '/bank/depth'), '70 %');
+  await job.field(page, '/bank/days').fill('4');
+  await job.saved(page);
+  await job.shows(job.field(other, '/bank/days'), '4 days');
+  await job.field(other, '/bank/depth').fill('70');
+  await job.saved(other);
+  await job.shows(job.field(page, '/bank/depth'), '70 %');
 
   // the same field in both at once: mine stands, and it is said
   await context.route('**/revisions', async (route) => {
     await new Promise((resolve) => setTimeout(resolve, 700));
     await route.continue();
   });
-  await Promise.all([field(page, '/bank/days').fill('5'), field(other, '/bank/days').fill('6')]);
+  await Promise.all([job.field(page, '/bank/days').fill('5'), job.field(other, '/bank/days').fill('6')]);
   const box = (tab: typeof page) => tab.getByText('The same figures were changed in another tab.');
   await expect
     .poll(async () => (await box(page).count()) + (await box(other).count()), { timeout: 15_000 })
     .toBe(1);
   const asked = (await box(page).isVisible()) ? page : other;
   await asked.getByRole('button', { name: 'Take theirs' }).click();
-  await saved(asked);
-  const { bank } = await storedDesign(id);
+  await job.saved(asked);
+  const { bank } = await job.stored(id);
   expect(bank.days.value).toBe(asked === page ? 6 : 5);
   expect(bank.depth.value).toBe(70);
 });
@@ -57,21 +45,21 @@ test('with the server gone, edits are kept, said, tried again, and stored', asyn
   const first = await start('0');
   child = first.child;
   const port = new URL(first.address).port;
-  const id = await createJob(exampleNamed('Tarn', 'Server gone'));
+  const id = await job.create(job.like('Tarn', 'Server gone'));
   await page.goto(`http://${url.hostname}:${port}/jobs/${id}/bank`);
-  await expect(answer(page, 'bank')).toContainText('It carries');
+  await expect(job.answer(page, 'bank')).toContainText('It carries');
 
   child.kill('SIGKILL');
-  await field(page, '/bank/days').fill('7');
+  await job.field(page, '/bank/days').fill('7');
   await expect(page.getByText('Server away: kept here, trying again')).toBeVisible();
   // the figures go on living
-  await expect(answer(page, 'bank')).toContainText('Not so long');
-  await field(page, '/bank/parallel').fill('5');
-  await expect(answer(page, 'bank')).toContainText('It carries');
+  await expect(job.answer(page, 'bank')).toContainText('Not so long');
+  await job.field(page, '/bank/parallel').fill('5');
+  await expect(job.answer(page, 'bank')).toContainText('It carries');
 
   ({ child } = await start(port));
-  await saved(page);
-  expect((await storedDesign(id)).bank).toMatchObject({ days: { value: 7 }, parallel: { value: 5 } });
+  await job.saved(page);
+  expect((await job.stored(id)).bank).toMatchObject({ days: { value: 7 }, parallel: { value: 5 } });
   child.kill('SIGTERM');
 });
 
@@ -80,23 +68,23 @@ test('a tab closed before its edits were stored has them when the job is opened 
   quiet,
 }) => {
   quiet.allow.push(/Failed to load resource/);
-  const id = await createJob(exampleNamed('Tarn', 'Closed tab'));
-  await open(page, id, 'bank');
+  const id = await job.create(job.like('Tarn', 'Closed tab'));
+  await job.open(page, id, 'bank');
   await page.route('**/revisions', (route) => route.abort());
-  await field(page, '/bank/days').fill('6');
+  await job.field(page, '/bank/days').fill('6');
   await expect(page.getByText('Server away')).toBeVisible();
   await page.unroute('**/revisions');
   page.on('dialog', (dialog) => void dialog.accept());
   await page.goto('about:blank');
-  await open(page, id, 'bank');
-  await shows(field(page, '/bank/days'), '6 days');
-  await saved(page);
-  expect((await storedDesign(id)).bank.days.value).toBe(6);
+  await job.open(page, id, 'bank');
+  await job.shows(job.field(page, '/bank/days'), '6 days');
+  await job.saved(page);
+  expect((await job.stored(id)).bank.days.value).toBe(6);
 });
 
 test('a job goes out as a file and comes in as another job', async ({ page }) => {
-  const id = await createJob(exampleNamed('Vale', 'Out and in'));
-  await open(page, id);
+  const id = await job.create(job.like('Vale', 'Out and in'));
+  await job.open(page, id);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Export as a file' }).click(),
@@ -107,7 +95,7 @@ test('a job goes out as a file and comes in as another job', async ({ page }) =>
   await page.locator('input[type=file]').setInputFiles(path);
   await expect(page).toHaveURL(/\/jobs\/[\w-]{36}$/);
   expect(page.url()).not.toContain(id);
-  await expect(tally(page, 'strings.cold')).toContainText('163.9');
+  await expect(job.tally(page, 'strings.cold')).toContainText('163.9');
 });
 
 test('files that are no jobs are refused in words', async ({ page }) => {
@@ -124,13 +112,13 @@ test('files that are no jobs are refused in words', async ({ page }) => {
   await expect(page.getByRole('alert')).toContainText('49 MB');
   await take(
     'd.json',
-    JSON.stringify({ format: 'ivolt-job', design: { ...exampleNamed('Tarn', 'Extra'), colour: 'red' } }),
+    JSON.stringify({ format: 'ivolt-job', design: { ...job.like('Tarn', 'Extra'), colour: 'red' } }),
   );
   await expect(page.getByText(/Left out of the file.*colour/)).toBeVisible();
 });
 
 test('a deleted job comes back', async ({ page }) => {
-  await createJob(exampleNamed('Tarn', 'To be deleted'));
+  await job.create(job.like('Tarn', 'To be deleted'));
   await page.goto('/');
   await page.getByRole('button', { name: 'Delete To be deleted' }).click();
   await expect(page.locator('[data-job="To be deleted"]')).toBeHidden();

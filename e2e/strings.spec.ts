@@ -1,20 +1,10 @@
-import {
-  answer,
-  createJob,
-  exampleNamed,
-  expect,
-  field,
-  open,
-  saved,
-  storedDesign,
-  tally,
-  test,
-} from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 test('eleven second-hand panels are measured, strung the best way, and fused', async ({ page }) => {
-  const id = await createJob(exampleNamed('Honey', 'Second-hand'));
-  await open(page, id, 'strings');
-  await expect(answer(page, 'strings')).toContainText('They hold each other back');
+  const id = await job.create(job.like('Honey', 'Second-hand'));
+  await job.open(page, id, 'strings');
+  await expect(job.answer(page, 'strings')).toContainText('They hold each other back');
   await expect(page.getByText('Unlike panels hold each other back')).toBeVisible();
 
   // a meter says less of one more panel
@@ -29,34 +19,34 @@ test('eleven second-hand panels are measured, strung the best way, and fused', a
   await expect(page.getByText(/No other way makes more/)).toBeVisible();
   await page.getByRole('button', { name: 'String them so' }).click();
   await expect(page.locator('[data-finding="pile.mismatch"]')).toContainText('Note.');
-  await expect(answer(page, 'strings')).toContainText(/go together/);
+  await expect(job.answer(page, 'strings')).toContainText(/go together/);
   await page.keyboard.press('Control+z');
-  await expect(answer(page, 'strings')).toContainText('They hold each other back');
+  await expect(job.answer(page, 'strings')).toContainText('They hold each other back');
   await page.keyboard.press('Control+Shift+z');
-  await expect(answer(page, 'strings')).toContainText(/go together/);
+  await expect(job.answer(page, 'strings')).toContainText(/go together/);
 
   // a fourth in the first string is one too many on the coldest morning
   const count = page.getByRole('textbox', { name: 'From the dairy in string 1' });
   await count.fill('4');
   await expect(page.getByText('Cold volts over the limit', { exact: false }).first()).toBeVisible();
   await count.fill('3');
-  await expect(tally(page, 'strings.cold')).toContainText('138.5');
+  await expect(job.tally(page, 'strings.cold')).toContainText('138.5');
 
   await expect(page.getByRole('img', { name: /^Curves of input 1/ })).toBeVisible();
   await page.getByText('Try a shadow on its first string').click();
   await expect(page.getByText(/^The shadow takes \d+ %/)).toBeVisible();
-  await saved(page);
-  expect(Object.keys((await storedDesign(id)).arrays.a1!.pile!.strings)).toHaveLength(4);
+  await job.saved(page);
+  expect(Object.keys((await job.stored(id)).arrays.a1!.pile!.strings)).toHaveLength(4);
 });
 
 test('alike panels become a pile and a sheet is pasted into it, by keyboard alone', async ({ page }) => {
-  const id = await createJob(exampleNamed('Tarn', 'Pile by keys'));
-  await open(page, id, 'strings');
-  const cold = (await tally(page, 'strings.cold').textContent()) ?? '';
+  const id = await job.create(job.like('Tarn', 'Pile by keys'));
+  await job.open(page, id, 'strings');
+  const cold = (await job.tally(page, 'strings.cold').textContent()) ?? '';
   await page.getByRole('button', { name: 'The panels are not alike' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'The pile' })).toBeVisible();
-  await expect(tally(page, 'strings.cold')).toHaveText(cold);
+  await expect(job.tally(page, 'strings.cold')).toHaveText(cold);
 
   await page.getByRole('button', { name: 'Paste a data sheet' }).focus();
   await page.keyboard.press('Enter');
@@ -86,50 +76,50 @@ test('alike panels become a pile and a sheet is pasted into it, by keyboard alon
   await page.keyboard.type('Only until spring');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/^May stand since .*Only until spring/)).toBeVisible();
-  await saved(page);
-  const { acknowledged } = await storedDesign(id);
+  await job.saved(page);
+  const { acknowledged } = await job.stored(id);
   expect(Object.values(acknowledged)).toMatchObject([{ reason: 'Only until spring' }]);
 });
 
 test('inputs with limits of their own, parts between, and a larger controller', async ({ page }) => {
-  const id = await createJob(exampleNamed('Bookwagon', 'Narrow input'));
-  await open(page, id, 'strings');
-  await expect(answer(page, 'strings')).toContainText('stands');
+  const id = await job.create(job.like('Bookwagon', 'Narrow input'));
+  await job.open(page, id, 'strings');
+  await expect(job.answer(page, 'strings')).toContainText('stands');
   await page.getByRole('button', { name: 'Its inputs are not alike' }).click();
-  const limit = field(page, '/controllers/c1/inputLimits/2/maxVolts');
+  const limit = job.field(page, '/controllers/c1/inputLimits/2/maxVolts');
   await limit.fill('fifty');
   await expect(page.getByText(/number is missing|not a number/).first()).toBeVisible();
   await limit.fill('60 V');
-  await expect(answer(page, 'strings')).toContainText('Not this one');
+  await expect(job.answer(page, 'strings')).toContainText('Not this one');
   await limit.fill('');
-  await expect(answer(page, 'strings')).toContainText('stands');
+  await expect(job.answer(page, 'strings')).toContainText('stands');
 
-  await field(page, '/dc/cable').fill('80 V');
+  await job.field(page, '/dc/cable').fill('80 V');
   await expect(page.getByText('Cold volts over what a part bears')).toBeVisible();
-  await field(page, '/dc/cable').fill('1000 V');
+  await job.field(page, '/dc/cable').fill('1000 V');
   await expect(page.getByText('Cold volts over what a part bears')).toBeHidden();
-  await field(page, '/dc/poles').fill('2');
+  await job.field(page, '/dc/poles').fill('2');
   await expect(page.getByText('Too few poles to switch off all of it')).toBeVisible();
 
-  await field(page, '/controllers/c1/chargeAmps').fill('15 A');
+  await job.field(page, '/controllers/c1/chargeAmps').fill('15 A');
   await expect(page.getByRole('heading', { name: 'What the controller cannot use' })).toBeVisible();
-  await saved(page);
+  await job.saved(page);
 });
 
 test('on a phone a string is changed, and every change is seen against what was pinned', async ({
   browser,
 }) => {
-  const id = await createJob(exampleNamed('Honey', 'On the roof'));
+  const id = await job.create(job.like('Honey', 'On the roof'));
   const page = await browser.newPage({
     viewport: { width: 390, height: 844 },
     baseURL: process.env.E2E_ADDRESS,
   });
-  await open(page, id, 'strings');
+  await job.open(page, id, 'strings');
   await page.getByRole('button', { name: /^Pin it as it is/ }).click();
   await page.getByRole('textbox', { name: 'From the dairy in string 1' }).fill('2');
   // one of 37.6 × (1 + 0.0033 × 69) V less in the longest string but one, which is now the longest
-  await expect(tally(page, 'strings.cold')).toContainText('133.3');
-  await expect(tally(page, 'strings.cold')).toContainText('−5.2');
+  await expect(job.tally(page, 'strings.cold')).toContainText('133.3');
+  await expect(job.tally(page, 'strings.cold')).toContainText('−5.2');
   await expect(page.getByRole('heading', { name: 'Before and after' })).toBeVisible();
   const small = await page.evaluate(() =>
     [...document.querySelectorAll<HTMLElement>('main input:not([type=range]):not([hidden]), main button')]

@@ -1,14 +1,15 @@
 import type { Page } from '@playwright/test';
-import { answer, createJob, exampleNamed, expect, field, open, saved, tally, test } from './helpers';
+import { expect, test } from './helpers';
+import * as job from './job';
 
 /** A job like a demo one, of this test alone, opened at its uses. */
 async function usesOf(page: Page, start: string) {
-  await open(page, await createJob(exampleNamed(start, `${start} ${Date.now()}`)), 'uses');
+  await job.open(page, await job.create(job.like(start, `${start} ${Date.now()}`)), 'uses');
 }
 
 test('a shed is audited from plates, a plug meter and painted hours, by mouse', async ({ page }) => {
   await usesOf(page, 'Honey');
-  await expect(answer(page, 'uses')).toContainText('3.31');
+  await expect(job.answer(page, 'uses')).toContainText('3.31');
   // plug meter: 1.48 kWh over 70 h
   await page.getByRole('button', { name: 'Drinks fridge in full', exact: true }).click();
   const fridge = page.getByRole('group', { name: 'Drinks fridge in full' });
@@ -45,12 +46,12 @@ test('a shed is audited from plates, a plug meter and painted hours, by mouse', 
   await page.getByRole('button', { name: /^Undo: Paint the hours of Radio/ }).click();
   await expect(page.locator('tr[data-use="Radio"]')).not.toContainText('9 h');
 
-  await saved(page);
+  await job.saved(page);
 });
 
 test('a use is opened, painted and staged by keyboard alone', async ({ page }) => {
   await usesOf(page, 'Tarn');
-  const before = await tally(page, 'load.heaviest').textContent();
+  const before = await job.tally(page, 'load.heaviest').textContent();
   await page.locator('[data-cell="u2.open"]').focus();
   await page.keyboard.press('Enter');
   const strip = page.getByRole('slider', { name: /^Hours of Lights/ });
@@ -60,9 +61,9 @@ test('a use is opened, painted and staged by keyboard alone', async ({ page }) =
   await page.keyboard.press(' ');
   for (let i = 0; i < 9; i++) await page.keyboard.press('Shift+ArrowRight');
   await expect(strip).toHaveAttribute('aria-valuetext', /painted: 18:00–23:00/);
-  await expect(tally(page, 'load.heaviest')).not.toHaveText(before ?? '');
+  await expect(job.tally(page, 'load.heaviest')).not.toHaveText(before ?? '');
   await page.keyboard.press('Control+z');
-  await expect(tally(page, 'load.heaviest')).toHaveText(before ?? '');
+  await expect(job.tally(page, 'load.heaviest')).toHaveText(before ?? '');
   const stage = page.getByRole('button', { name: /^It is there/ });
   await stage.focus();
   await page.keyboard.press('Enter');
@@ -70,7 +71,7 @@ test('a use is opened, painted and staged by keyboard alone', async ({ page }) =
   await page.keyboard.press('Enter');
   await expect(stage).toContainText('at stage 1');
   await expect(page.getByRole('heading', { name: 'Today and later' })).toBeVisible();
-  await saved(page);
+  await job.saved(page);
 });
 
 test('two thousand rows are pasted at once and stay at hand', async ({ page }) => {
@@ -92,12 +93,12 @@ test('two thousand rows are pasted at once and stay at hand', async ({ page }) =
   await page.keyboard.press('Control+z');
   await expect(page.locator('tr[data-use="Lights"]')).toBeVisible();
   await expect(page.locator('tr[data-use^="Row"]')).toHaveCount(0);
-  await saved(page);
+  await job.saved(page);
 });
 
 test('the wrong unit is explained where it is typed, and nothing is lost', async ({ page }) => {
   await usesOf(page, 'Tarn');
-  const watts = field(page, '/uses/u2/watts');
+  const watts = job.field(page, '/uses/u2/watts');
   await watts.fill('3 A/h');
   await expect(page.getByText(/amps are the rate itself/)).toBeVisible();
   await watts.fill('2 kWh');

@@ -4,7 +4,7 @@ import { curveMonotoneX, line } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
-import { Svg } from './Svg';
+import { Alongs, Picture, Ups } from './Picture';
 import { useWidth } from './useWidth';
 
 type Input = CurvesPicture['inputs'][number];
@@ -48,101 +48,93 @@ export const CurvePicture = memo(function CurvePicture({
     ([v]) => x(v),
     ([v, i]) => power(v * i),
   ).curve(curveMonotoneX);
+  const volts = x.ticks(width < 480 ? 4 : 8);
   return (
-    <div ref={ref}>
-      <Svg height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={describe(input, lines)}>
-        <defs>
-          <Hatch id={`low-${input.input}`} gap={7} weight={1.4} ink={color.rule} turn={-45} />
-        </defs>
-        {[TOP, second].map((y) => (
-          <g key={y}>
+    <Picture measure={ref} width={width} height={height} says={describe(input, lines)}>
+      <defs>
+        <Hatch id={`low-${input.input}`} gap={7} weight={1.4} ink={color.rule} turn={-45} />
+      </defs>
+      {[TOP, second].map((y) => (
+        <g key={y}>
+          <rect
+            x={LEFT}
+            y={y}
+            width={x(Math.min(mostV, input.fromV)) - LEFT}
+            height={PLOT}
+            fill={`url(#low-${input.input})`}
+          />
+          {input.maxV < mostV ? (
             <rect
-              x={LEFT}
+              x={x(input.maxV)}
               y={y}
-              width={x(Math.min(mostV, input.fromV)) - LEFT}
+              width={width - RIGHT - x(input.maxV)}
               height={PLOT}
-              fill={`url(#low-${input.input})`}
+              fill={color.wash}
             />
-            {input.maxV < mostV ? (
-              <rect
-                x={x(input.maxV)}
-                y={y}
-                width={width - RIGHT - x(input.maxV)}
-                height={PLOT}
-                fill={color.wash}
-              />
-            ) : null}
-            <path
-              d={`M${LEFT} ${y}V${y + PLOT}H${width - RIGHT}`}
-              fill="none"
-              stroke={color.ink}
-              strokeWidth="1.2"
-            />
-          </g>
-        ))}
-        <text x={x(Math.min(mostV, input.fromV)) + 4} y={TOP + PLOT - 6} fill={color.soft}>
-          charges from {Math.round(input.fromV)} V
-        </text>
-        {amps.ticks(4).map((tick) =>
-          tick > 0 ? (
-            <text key={tick} x={LEFT - 7} y={amps(tick) + 4} textAnchor="end" fill={color.soft}>
-              {tick} A
-            </text>
-          ) : null,
-        )}
-        {power.ticks(4).map((tick) =>
-          tick > 0 ? (
-            <text key={tick} x={LEFT - 7} y={power(tick) + 4} textAnchor="end" fill={color.soft}>
-              {tick >= 1000 ? `${tick / 1000} kW` : `${tick} W`}
-            </text>
-          ) : null,
-        )}
-        {x.ticks(width < 480 ? 4 : 8).map((tick) => (
-          <text key={tick} x={x(tick)} y={height - 10} textAnchor="middle" fill={color.soft}>
-            {tick}
-            {tick === x.ticks(width < 480 ? 4 : 8).at(-1) ? ' V' : ''}
-          </text>
-        ))}
-        {lines.map(({ id, points }) => (
-          <g
-            key={id}
+          ) : null}
+          <path
+            d={`M${LEFT} ${y}V${y + PLOT}H${width - RIGHT}`}
             fill="none"
-            stroke={STROKES[id].ink}
-            strokeWidth={STROKES[id].weight}
-            strokeDasharray={STROKES[id].dash}
-          >
-            <path d={drawnA(points) ?? ''} />
-            <path d={drawnW(points) ?? ''} />
+            stroke={color.ink}
+            strokeWidth="1.2"
+          />
+        </g>
+      ))}
+      <text x={x(Math.min(mostV, input.fromV)) + 4} y={TOP + PLOT - 6} fill={color.soft}>
+        charges from {Math.round(input.fromV)} V
+      </text>
+      <Ups scale={amps} x={LEFT - 7} many={4} write={(tick) => `${tick} A`} />
+      <Ups
+        scale={power}
+        x={LEFT - 7}
+        many={4}
+        write={(tick) => (tick >= 1000 ? `${tick / 1000} kW` : `${tick} W`)}
+      />
+      <Alongs
+        at={volts}
+        x={x}
+        y={height - 10}
+        write={(at, i) => `${at}${i === volts.length - 1 ? ' V' : ''}`}
+      />
+      {lines.map(({ id, points }) => (
+        <g
+          key={id}
+          fill="none"
+          stroke={STROKES[id].ink}
+          strokeWidth={STROKES[id].weight}
+          strokeDasharray={STROKES[id].dash}
+        >
+          <path d={drawnA(points) ?? ''} />
+          <path d={drawnW(points) ?? ''} />
+        </g>
+      ))}
+      {lines.flatMap(({ id, peaks }) =>
+        peaks.map((peak, i) => (
+          <g key={`${id} ${i}`}>
+            <circle
+              cx={x(peak.volts)}
+              cy={power(peak.watts)}
+              r={i === 0 ? 4 : 3}
+              fill={i === 0 ? STROKES[id].ink : color.paper}
+              stroke={STROKES[id].ink}
+            />
+            {id === 'standard' || id === 'shaded' ? (
+              <text
+                x={x(peak.volts)}
+                y={power(peak.watts) + (id === 'shaded' ? 19 : -9)}
+                textAnchor="middle"
+                fontWeight={i === 0 ? 700 : 400}
+                paintOrder="stroke"
+                stroke={color.paper}
+                strokeWidth={4}
+              >
+                {watts(peak.watts)}
+              </text>
+            ) : null}
           </g>
-        ))}
-        {lines.flatMap(({ id, peaks }) =>
-          peaks.map((peak, i) => (
-            <g key={`${id} ${i}`}>
-              <circle
-                cx={x(peak.volts)}
-                cy={power(peak.watts)}
-                r={i === 0 ? 4 : 3}
-                fill={i === 0 ? STROKES[id].ink : color.paper}
-                stroke={STROKES[id].ink}
-              />
-              {id === 'standard' || id === 'shaded' ? (
-                <text
-                  x={x(peak.volts)}
-                  y={power(peak.watts) + (id === 'shaded' ? 19 : -9)}
-                  textAnchor="middle"
-                  fontWeight={i === 0 ? 700 : 400}
-                  paintOrder="stroke"
-                  stroke={color.paper}
-                  strokeWidth={4}
-                >
-                  {watts(peak.watts)}
-                </text>
-              ) : null}
-            </g>
-          )),
-        )}
-      </Svg>
-    </div>
+        )),
+      )}
+    </Picture>
   );
 });
 

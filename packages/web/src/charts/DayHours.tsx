@@ -4,7 +4,7 @@ import { area, stack } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
-import { Svg } from './Svg';
+import { Alongs, Picture, Ups } from './Picture';
 import { useWidth } from './useWidth';
 
 /** Ways to fill a group, so that none is told by colour alone; the largest at the foot in solid ink. */
@@ -51,53 +51,36 @@ export const DayHours = memo(function DayHours({
     .y0(([low]) => y(low))
     .y1(([, high]) => y(high));
   return (
-    <div ref={ref}>
-      <Svg
-        height={height}
-        viewBox={`0 0 ${width} ${height}`}
-        role="img"
-        aria-label={describe(shown, month, sun)}
-      >
-        <Patterns />
-        {sun ? (
-          <>
-            <rect
-              x={x(sun[0])}
-              width={x(sun[1]) - x(sun[0])}
-              y={TOP}
-              height={HEIGHT - FOOT - TOP}
-              fill={color.sunWash}
-            />
-            <text x={x((sun[0] + sun[1]) / 2)} y={TOP - 4} textAnchor="middle" fill={color.soft}>
-              sun up
-            </text>
-          </>
-        ) : null}
-        {layers.map((layer, i) => (
-          <path
-            key={shown[i]?.group}
-            d={shape(layer) ?? ''}
-            fill={fillOf(i)}
-            stroke={color.ink}
-            strokeWidth="1"
+    <Picture measure={ref} width={width} height={height} says={describe(shown, month, sun)}>
+      <Patterns />
+      {sun ? (
+        <>
+          <rect
+            x={x(sun[0])}
+            width={x(sun[1]) - x(sun[0])}
+            y={TOP}
+            height={HEIGHT - FOOT - TOP}
+            fill={color.sunWash}
           />
-        ))}
-        {y.ticks(4).map((tick) =>
-          tick > 0 ? (
-            <text key={tick} x={LEFT - 8} y={y(tick) + 4} textAnchor="end" fill={color.soft}>
-              {tick} W
-            </text>
-          ) : null,
-        )}
-        {[0, 6, 12, 18, 24].map((at) => (
-          <text key={at} x={x(at)} y={HEIGHT - 7} textAnchor="middle" fill={color.soft}>
-            {at}
+          <text x={x((sun[0] + sun[1]) / 2)} y={TOP - 4} textAnchor="middle" fill={color.soft}>
+            sun up
           </text>
-        ))}
-        <path d={`M${LEFT} ${y(0)}H${plot - 8}`} stroke={color.ink} strokeWidth="1.5" />
-        <Names groups={shown} month={month} at={width < 620 ? [0, HEIGHT + 8] : [plot + 6, TOP + 8]} />
-      </Svg>
-    </div>
+        </>
+      ) : null}
+      {layers.map((layer, i) => (
+        <path
+          key={shown[i]?.group}
+          d={shape(layer) ?? ''}
+          fill={fillOf(i)}
+          stroke={color.ink}
+          strokeWidth="1"
+        />
+      ))}
+      <Ups scale={y} x={LEFT - 8} many={4} write={(tick) => `${tick} W`} />
+      <Alongs at={[0, 6, 12, 18, 24]} x={x} y={HEIGHT - 7} />
+      <path d={`M${LEFT} ${y(0)}H${plot - 8}`} stroke={color.ink} strokeWidth="1.5" />
+      <Names groups={shown} month={month} at={width < 620 ? [0, HEIGHT + 8] : [plot + 6, TOP + 8]} />
+    </Picture>
   );
 });
 

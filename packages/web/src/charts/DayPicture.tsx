@@ -4,7 +4,7 @@ import { line } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
-import { Svg } from './Svg';
+import { Alongs, Picture, Ups } from './Picture';
 import { useWidth } from './useWidth';
 
 interface Props {
@@ -41,72 +41,55 @@ export const DayPicture = memo(function DayPicture({ lines, month, used, behind 
       .x((_, step) => x(hour(step, watts.length)))
       .y((watt) => y(watt))([...watts]) ?? '';
   return (
-    <div ref={ref}>
-      <Svg
-        height={height}
-        viewBox={`0 0 ${width} ${height}`}
-        role="img"
-        aria-label={describe(lines, month, used)}
-      >
-        <defs>
-          <Hatch id="behind" gap={6} weight={1} ink={color.soft} />
-          <clipPath id="day-frame">
-            <rect x={left} y={0} width={width - 8 - left} height={PLOT - FOOT + 1} />
-          </clipPath>
-        </defs>
-        {behind.map(([from, to]) => (
-          <rect
-            key={from}
-            x={x(Math.max(3, from))}
-            width={Math.max(0, x(Math.min(21, to)) - x(Math.max(3, from)))}
-            y={TOP}
-            height={PLOT - FOOT - TOP}
-            fill="url(#behind)"
-            opacity={0.55}
+    <Picture measure={ref} width={width} height={height} says={describe(lines, month, used)}>
+      <defs>
+        <Hatch id="behind" gap={6} weight={1} ink={color.soft} />
+        <clipPath id="day-frame">
+          <rect x={left} y={0} width={width - 8 - left} height={PLOT - FOOT + 1} />
+        </clipPath>
+      </defs>
+      {behind.map(([from, to]) => (
+        <rect
+          key={from}
+          x={x(Math.max(3, from))}
+          width={Math.max(0, x(Math.min(21, to)) - x(Math.max(3, from)))}
+          y={TOP}
+          height={PLOT - FOOT - TOP}
+          fill="url(#behind)"
+          opacity={0.55}
+        />
+      ))}
+      <Ups scale={y} x={left - 8} many={3} write={(tick) => `${tick} W`} />
+      <Alongs at={[6, 9, 12, 15, 18]} x={x} y={PLOT - FOOT + 17} />
+      <g clipPath="url(#day-frame)">
+        {any ? (
+          <path
+            d={steps(used, x, y)}
+            fill="none"
+            stroke={color.ink}
+            strokeWidth="1.5"
+            strokeDasharray="2 4"
+          />
+        ) : null}
+        {lines.map(({ id, watts }) => (
+          <path
+            key={id}
+            d={path(watts[month] ?? [])}
+            fill="none"
+            stroke={INKS[id]}
+            strokeWidth={id === 'chosen' ? 2.6 : 1.8}
+            strokeDasharray={DASHES[id]}
           />
         ))}
-        {y.ticks(3).map((tick) =>
-          tick > 0 ? (
-            <text key={tick} x={left - 8} y={y(tick) + 4} textAnchor="end" fill={color.soft}>
-              {tick} W
-            </text>
-          ) : null,
-        )}
-        {[6, 9, 12, 15, 18].map((at) => (
-          <text key={at} x={x(at)} y={PLOT - FOOT + 17} textAnchor="middle" fill={color.soft}>
-            {at}
-          </text>
-        ))}
-        <g clipPath="url(#day-frame)">
-          {any ? (
-            <path
-              d={steps(used, x, y)}
-              fill="none"
-              stroke={color.ink}
-              strokeWidth="1.5"
-              strokeDasharray="2 4"
-            />
-          ) : null}
-          {lines.map(({ id, watts }) => (
-            <path
-              key={id}
-              d={path(watts[month] ?? [])}
-              fill="none"
-              stroke={INKS[id]}
-              strokeWidth={id === 'chosen' ? 2.6 : 1.8}
-              strokeDasharray={DASHES[id]}
-            />
-          ))}
-        </g>
-        <path d={`M${left} ${y(0)}H${width - 8}`} stroke={color.ink} strokeWidth="1.5" />
-        {any ? (
-          <text x={x(3) + 4} y={y(used[7] ?? 0) - 5} stroke={color.paper} strokeWidth="3" paintOrder="stroke">
-            used
-          </text>
-        ) : null}
-        <Names lines={lines} narrow={narrow} left={left} />
-      </Svg>
-    </div>
+      </g>
+      <path d={`M${left} ${y(0)}H${width - 8}`} stroke={color.ink} strokeWidth="1.5" />
+      {any ? (
+        <text x={x(3) + 4} y={y(used[7] ?? 0) - 5} stroke={color.paper} strokeWidth="3" paintOrder="stroke">
+          used
+        </text>
+      ) : null}
+      <Names lines={lines} narrow={narrow} left={left} />
+    </Picture>
   );
 });
 

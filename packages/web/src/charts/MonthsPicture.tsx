@@ -3,7 +3,7 @@ import { formatTrimmed, shortMonth, type ArrayMonth } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
-import { Svg } from './Svg';
+import { Picture } from './Picture';
 import { useWidth } from './useWidth';
 
 const kwh = (wh: number) => formatTrimmed(wh / 1000, wh >= 100_000 ? 0 : wh < 1000 ? 2 : 1);
@@ -26,80 +26,73 @@ export const MonthsPicture = memo(function MonthsPicture({ months, worst, usedOn
   const bar = Math.min(38, step * 0.66);
   const ticks = y.ticks(3).filter((tick) => tick > 0);
   return (
-    <div ref={ref}>
-      <Svg
-        height={height}
-        viewBox={`0 0 ${width} ${height}`}
-        role="img"
-        aria-label={describe(months, usedOnly)}
-      >
-        <defs>
-          <Hatch id="short" gap={5} weight={2.4} ink={color.act} />
-          <Hatch id="ink-hatch" gap={5} weight={1.3} />
-        </defs>
-        <text x={0} y={top - 12} fill={color.soft}>
-          kWh a day
-        </text>
-        {ticks.map((tick) => (
-          <g key={tick} transform={`translate(0 ${y(tick)})`}>
-            <text x={left - 12} dy="4" textAnchor="end" fill={color.soft}>
-              {kwh(tick)}
+    <Picture measure={ref} width={width} height={height} says={describe(months, usedOnly)}>
+      <defs>
+        <Hatch id="short" gap={5} weight={2.4} ink={color.act} />
+        <Hatch id="ink-hatch" gap={5} weight={1.3} />
+      </defs>
+      <text x={0} y={top - 12} fill={color.soft}>
+        kWh a day
+      </text>
+      {ticks.map((tick) => (
+        <g key={tick} transform={`translate(0 ${y(tick)})`}>
+          <text x={left - 12} dy="4" textAnchor="end" fill={color.soft}>
+            {kwh(tick)}
+          </text>
+          <path d={`M${left - 8} 0h6`} stroke={color.soft} />
+        </g>
+      ))}
+      {months.map((month, index) => {
+        const x = left + index * step + (step - bar) / 2;
+        const short = !usedOnly && month.inUse && month.usedWh > month.madeWh;
+        const isWorst = month.month === worst;
+        return (
+          <g key={month.month}>
+            {usedOnly ? null : (
+              <rect
+                x={x}
+                width={bar}
+                y={y(month.madeWh)}
+                height={y(0) - y(month.madeWh)}
+                fill={color.sunWash}
+                stroke={color.sun}
+                strokeWidth={isWorst ? 2 : 1}
+              />
+            )}
+            {month.inUse ? (
+              <rect
+                x={usedOnly ? x : x + bar * 0.22}
+                width={usedOnly ? bar : bar * 0.56}
+                y={y(month.usedWh)}
+                height={y(0) - y(month.usedWh)}
+                fill="url(#ink-hatch)"
+                stroke={color.ink}
+              />
+            ) : null}
+            {short ? (
+              <rect
+                x={x}
+                width={bar}
+                y={y(month.usedWh)}
+                height={y(month.madeWh) - y(month.usedWh)}
+                fill="url(#short)"
+              />
+            ) : null}
+            <text
+              x={x + bar / 2}
+              y={height - 7}
+              textAnchor="middle"
+              fontWeight={isWorst ? 700 : 400}
+              fill={month.inUse ? color.ink : color.soft}
+            >
+              {width < 480 ? shortMonth(month.month).slice(0, 1) : shortMonth(month.month)}
             </text>
-            <path d={`M${left - 8} 0h6`} stroke={color.soft} />
           </g>
-        ))}
-        {months.map((month, index) => {
-          const x = left + index * step + (step - bar) / 2;
-          const short = !usedOnly && month.inUse && month.usedWh > month.madeWh;
-          const isWorst = month.month === worst;
-          return (
-            <g key={month.month}>
-              {usedOnly ? null : (
-                <rect
-                  x={x}
-                  width={bar}
-                  y={y(month.madeWh)}
-                  height={y(0) - y(month.madeWh)}
-                  fill={color.sunWash}
-                  stroke={color.sun}
-                  strokeWidth={isWorst ? 2 : 1}
-                />
-              )}
-              {month.inUse ? (
-                <rect
-                  x={usedOnly ? x : x + bar * 0.22}
-                  width={usedOnly ? bar : bar * 0.56}
-                  y={y(month.usedWh)}
-                  height={y(0) - y(month.usedWh)}
-                  fill="url(#ink-hatch)"
-                  stroke={color.ink}
-                />
-              ) : null}
-              {short ? (
-                <rect
-                  x={x}
-                  width={bar}
-                  y={y(month.usedWh)}
-                  height={y(month.madeWh) - y(month.usedWh)}
-                  fill="url(#short)"
-                />
-              ) : null}
-              <text
-                x={x + bar / 2}
-                y={height - 7}
-                textAnchor="middle"
-                fontWeight={isWorst ? 700 : 400}
-                fill={month.inUse ? color.ink : color.soft}
-              >
-                {width < 480 ? shortMonth(month.month).slice(0, 1) : shortMonth(month.month)}
-              </text>
-            </g>
-          );
-        })}
-        <path d={`M${left - 2} ${y(0)}H${width}`} stroke={color.ink} strokeWidth="1.5" />
-        {usedOnly ? null : <Labels months={months} y={y} left={left} step={step} bar={bar} worst={worst} />}
-      </Svg>
-    </div>
+        );
+      })}
+      <path d={`M${left - 2} ${y(0)}H${width}`} stroke={color.ink} strokeWidth="1.5" />
+      {usedOnly ? null : <Labels months={months} y={y} left={left} step={step} bar={bar} worst={worst} />}
+    </Picture>
   );
 });
 

@@ -2,7 +2,7 @@ import { displayFigure, joined, type BankFit, type BankHome, type UnitSystem } f
 import { memo } from 'react';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
-import { Svg } from './Svg';
+import { Picture } from './Picture';
 import { useWidth } from './useWidth';
 
 const [PAD, LABEL, BETWEEN] = [4, 22, 46];
@@ -35,101 +35,99 @@ export const PackingPicture = memo(function PackingPicture({
   const levels = home.shelves.value;
   const level = room.height / levels;
   return (
-    <div ref={ref}>
-      <Svg
-        height={height}
-        viewBox={`0 0 ${width} ${height}`}
-        role="img"
-        aria-label={`${fit.placed.length} of ${fit.count} units placed${fit.lying ? ', lying on a side' : ', upright'}; room for ${fit.room}. The room is ${size(room.length)} long, ${size(room.width)} deep and ${size(room.height)} high. ${Math.round(fit.massKg)} kilograms in all, their middle ${size(fit.centre.x)} from the left and ${size(fit.centre.y)} from the front`}
-      >
-        <defs>
-          <Hatch id="headroom" gap={7} weight={2} ink={color.rule} />
-        </defs>
-        <g transform={`translate(${PAD} ${LABEL})`}>
-          <text y={-7}>
-            from above, {size(room.length)} × {size(room.width)}
-          </text>
-          <rect
-            width={room.length * scale}
-            height={room.width * scale}
-            fill={color.leaf}
-            stroke={color.ink}
-            strokeWidth="2.5"
-          />
-          {fit.placed
-            .filter(({ z }) => z === 0)
-            .map((piece, i) => (
-              <g key={i}>
-                <rect
-                  x={piece.x * scale}
-                  y={(room.width - piece.y - piece.width) * scale}
-                  width={piece.length * scale}
-                  height={piece.width * scale}
-                  fill={color.stored}
-                  fillOpacity={0.22}
-                  stroke={color.stored}
-                  strokeWidth="1.5"
-                />
-                {piece.length * scale > 22 && piece.width * scale > 16 ? (
-                  <text
-                    x={(piece.x + piece.length / 2) * scale}
-                    y={(room.width - piece.y - piece.width / 2) * scale + 5}
-                    textAnchor="middle"
-                    fill={color.stored}
-                    fontWeight={700}
-                  >
-                    {i + 1}
-                  </text>
-                ) : null}
-              </g>
-            ))}
-          {fit.placed.length > 0 ? (
-            <path
-              d={`M${fit.centre.x * scale - 7} ${(room.width - fit.centre.y) * scale}h14M${fit.centre.x * scale} ${(room.width - fit.centre.y) * scale - 7}v14`}
-              stroke={color.act}
-              strokeWidth="2"
-            />
-          ) : null}
-        </g>
-        <g transform={`translate(${front.x} ${front.y})`}>
-          <text y={-7}>from the front, {size(room.height)} high</text>
-          <rect
-            width={room.length * scale}
-            height={room.height * scale}
-            fill={color.leaf}
-            stroke={color.ink}
-            strokeWidth="2.5"
-          />
-          {Array.from({ length: levels }, (_, i) => (
-            <path
-              key={i}
-              d={`M0 ${(room.height - i * level) * scale}h${room.length * scale}`}
-              stroke={color.ink}
-              strokeWidth="2"
-            />
-          ))}
-          {fit.placed.map((piece, i) => (
+    <Picture
+      measure={ref}
+      width={width}
+      height={height}
+      says={`${fit.placed.length} of ${fit.count} units placed${fit.lying ? ', lying on a side' : ', upright'}; room for ${fit.room}. The room is ${size(room.length)} long, ${size(room.width)} deep and ${size(room.height)} high. ${Math.round(fit.massKg)} kilograms in all, their middle ${size(fit.centre.x)} from the left and ${size(fit.centre.y)} from the front`}
+    >
+      <defs>
+        <Hatch id="headroom" gap={7} weight={2} ink={color.rule} />
+      </defs>
+      <g transform={`translate(${PAD} ${LABEL})`}>
+        <text y={-7}>
+          from above, {size(room.length)} × {size(room.width)}
+        </text>
+        <rect
+          width={room.length * scale}
+          height={room.width * scale}
+          fill={color.leaf}
+          stroke={color.ink}
+          strokeWidth="2.5"
+        />
+        {fit.placed
+          .filter(({ z }) => z === 0)
+          .map((piece, i) => (
             <g key={i}>
               <rect
                 x={piece.x * scale}
-                y={(room.height - piece.z - piece.height) * scale}
+                y={(room.width - piece.y - piece.width) * scale}
                 width={piece.length * scale}
-                height={piece.height * scale}
-                fill={color.paper}
+                height={piece.width * scale}
+                fill={color.stored}
+                fillOpacity={0.22}
                 stroke={color.stored}
                 strokeWidth="1.5"
               />
-              <rect
-                x={piece.x * scale}
-                y={(room.height - piece.z - piece.height - home.headroom.value) * scale}
-                width={piece.length * scale}
-                height={home.headroom.value * scale}
-                fill="url(#headroom)"
-              />
+              {piece.length * scale > 22 && piece.width * scale > 16 ? (
+                <text
+                  x={(piece.x + piece.length / 2) * scale}
+                  y={(room.width - piece.y - piece.width / 2) * scale + 5}
+                  textAnchor="middle"
+                  fill={color.stored}
+                  fontWeight={700}
+                >
+                  {i + 1}
+                </text>
+              ) : null}
             </g>
           ))}
-        </g>
-      </Svg>
-    </div>
+        {fit.placed.length > 0 ? (
+          <path
+            d={`M${fit.centre.x * scale - 7} ${(room.width - fit.centre.y) * scale}h14M${fit.centre.x * scale} ${(room.width - fit.centre.y) * scale - 7}v14`}
+            stroke={color.act}
+            strokeWidth="2"
+          />
+        ) : null}
+      </g>
+      <g transform={`translate(${front.x} ${front.y})`}>
+        <text y={-7}>from the front, {size(room.height)} high</text>
+        <rect
+          width={room.length * scale}
+          height={room.height * scale}
+          fill={color.leaf}
+          stroke={color.ink}
+          strokeWidth="2.5"
+        />
+        {Array.from({ length: levels }, (_, i) => (
+          <path
+            key={i}
+            d={`M0 ${(room.height - i * level) * scale}h${room.length * scale}`}
+            stroke={color.ink}
+            strokeWidth="2"
+          />
+        ))}
+        {fit.placed.map((piece, i) => (
+          <g key={i}>
+            <rect
+              x={piece.x * scale}
+              y={(room.height - piece.z - piece.height) * scale}
+              width={piece.length * scale}
+              height={piece.height * scale}
+              fill={color.paper}
+              stroke={color.stored}
+              strokeWidth="1.5"
+            />
+            <rect
+              x={piece.x * scale}
+              y={(room.height - piece.z - piece.height - home.headroom.value) * scale}
+              width={piece.length * scale}
+              height={home.headroom.value * scale}
+              fill="url(#headroom)"
+            />
+          </g>
+        ))}
+      </g>
+    </Picture>
   );
 });

@@ -4,7 +4,7 @@ import { area, curveBasis } from 'd3-shape';
 import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
-import { Svg } from './Svg';
+import { Picture } from './Picture';
 import { useWidth } from './useWidth';
 
 const ROW = 46;
@@ -34,109 +34,107 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
   const fine = x.ticks(width < 480 ? 20 : 60);
   const edge = width - side;
   return (
-    <div ref={ref}>
-      <Svg height={height} viewBox={`0 0 ${width} ${height}`} role="group" aria-label={describe(picture)}>
-        <defs>
-          <Hatch id="below" gap={7} weight={1.6} ink={color.rule} turn={-45} />
-          <Hatch id="over" gap={6} weight={2.6} ink={color.act} />
-        </defs>
-        {(alike ? [{ key: 'all', maxV, chargesFromV }] : bars).map((bar, index) => (
-          <g key={bar.key} transform={`translate(0 ${top + index * ROW})`}>
-            <rect
-              x={side}
-              width={x(bar.chargesFromV) - side}
-              height={alike ? bars.length * ROW : ROW}
-              fill="url(#below)"
-            />
-            <rect
-              x={x(bar.maxV)}
-              width={Math.max(0, edge - x(bar.maxV))}
-              height={alike ? bars.length * ROW : ROW}
-              fill={color.wash}
-            />
-            {alike ? null : (
-              <>
-                <path d={`M${x(bar.maxV)} 0v${ROW}`} stroke={color.act} strokeWidth="2.6" />
-                <path
-                  d={`M${x(bar.chargesFromV)} 0v${ROW}`}
-                  stroke={color.ink}
-                  strokeDasharray="2 3"
-                  strokeWidth="1.5"
-                />
-              </>
-            )}
+    <Picture measure={ref} width={width} height={height} role="group" says={describe(picture)}>
+      <defs>
+        <Hatch id="below" gap={7} weight={1.6} ink={color.rule} turn={-45} />
+        <Hatch id="over" gap={6} weight={2.6} ink={color.act} />
+      </defs>
+      {(alike ? [{ key: 'all', maxV, chargesFromV }] : bars).map((bar, index) => (
+        <g key={bar.key} transform={`translate(0 ${top + index * ROW})`}>
+          <rect
+            x={side}
+            width={x(bar.chargesFromV) - side}
+            height={alike ? bars.length * ROW : ROW}
+            fill="url(#below)"
+          />
+          <rect
+            x={x(bar.maxV)}
+            width={Math.max(0, edge - x(bar.maxV))}
+            height={alike ? bars.length * ROW : ROW}
+            fill={color.wash}
+          />
+          {alike ? null : (
+            <>
+              <path d={`M${x(bar.maxV)} 0v${ROW}`} stroke={color.act} strokeWidth="2.6" />
+              <path
+                d={`M${x(bar.chargesFromV)} 0v${ROW}`}
+                stroke={color.ink}
+                strokeDasharray="2 3"
+                strokeWidth="1.5"
+              />
+            </>
+          )}
+        </g>
+      ))}
+      <g transform={`translate(0 ${RULER.top})`}>
+        <rect x={side} width={edge - side} height={RULER.height} fill={color.wood} stroke={color.ink} />
+        {fine.map((tick) => (
+          <path key={tick} d={`M${x(tick)} ${RULER.height}v-4`} stroke={color.ink} strokeWidth="0.8" />
+        ))}
+        {ticks.map((tick) => (
+          <g key={tick} transform={`translate(${x(tick)} 0)`}>
+            <path d={`M0 ${RULER.height}v-10`} stroke={color.ink} />
+            <text
+              y="15"
+              textAnchor="middle"
+              display={Math.abs(x(tick) - x(maxV)) < 16 && tick !== maxV ? 'none' : undefined}
+            >
+              {tick}
+              {tick === ticks.at(-1) ? ' V' : ''}
+            </text>
           </g>
         ))}
-        <g transform={`translate(0 ${RULER.top})`}>
-          <rect x={side} width={edge - side} height={RULER.height} fill={color.wood} stroke={color.ink} />
-          {fine.map((tick) => (
-            <path key={tick} d={`M${x(tick)} ${RULER.height}v-4`} stroke={color.ink} strokeWidth="0.8" />
-          ))}
-          {ticks.map((tick) => (
-            <g key={tick} transform={`translate(${x(tick)} 0)`}>
-              <path d={`M0 ${RULER.height}v-10`} stroke={color.ink} />
-              <text
-                y="15"
-                textAnchor="middle"
-                display={Math.abs(x(tick) - x(maxV)) < 16 && tick !== maxV ? 'none' : undefined}
-              >
-                {tick}
-                {tick === ticks.at(-1) ? ' V' : ''}
-              </text>
-            </g>
-          ))}
-        </g>
-        {alike ? (
-          <>
-            <path
-              d={`M${x(chargesFromV)} ${top}v${bars.length * ROW + 6}`}
-              stroke={color.ink}
-              strokeDasharray="2 3"
-              strokeWidth="1.5"
-            />
-            <text
-              x={x(chargesFromV) + (x(chargesFromV) > width - 150 ? -6 : 6)}
-              y={height - 6}
-              textAnchor={x(chargesFromV) > width - 150 ? 'end' : 'start'}
-            >
-              charges above {chargesFromV.toFixed(chargesFromV % 1 === 0 ? 0 : 1)} V
-            </text>
-            <path
-              d={`M${x(maxV)} ${RULER.top - 4}v${RULER.height + bars.length * ROW + 8}`}
-              stroke={color.act}
-              strokeWidth="2.6"
-            />
-            <text
-              x={Math.min(x(maxV), edge - 56)}
-              y={RULER.top - 10}
-              textAnchor="middle"
-              fontWeight={700}
-              fill={color.act}
-            >
-              never above {volts(maxV)} V
-            </text>
-          </>
-        ) : (
-          <text x={side} y={height - 6}>
-            each input with its own stops: from where it charges to where it is destroyed
-          </text>
-        )}
-        {bars.map((bar, index) => (
-          <Bar
-            key={bar.key}
-            bar={bar}
-            y={top + index * ROW + 33}
-            x={x}
-            edge={edge}
-            onTry={
-              bar.series === null
-                ? null
-                : (by = 0) => onTry(Math.max(1, (by ? picture.chosenSeries : (bar.series ?? 1)) + by))
-            }
+      </g>
+      {alike ? (
+        <>
+          <path
+            d={`M${x(chargesFromV)} ${top}v${bars.length * ROW + 6}`}
+            stroke={color.ink}
+            strokeDasharray="2 3"
+            strokeWidth="1.5"
           />
-        ))}
-      </Svg>
-    </div>
+          <text
+            x={x(chargesFromV) + (x(chargesFromV) > width - 150 ? -6 : 6)}
+            y={height - 6}
+            textAnchor={x(chargesFromV) > width - 150 ? 'end' : 'start'}
+          >
+            charges above {chargesFromV.toFixed(chargesFromV % 1 === 0 ? 0 : 1)} V
+          </text>
+          <path
+            d={`M${x(maxV)} ${RULER.top - 4}v${RULER.height + bars.length * ROW + 8}`}
+            stroke={color.act}
+            strokeWidth="2.6"
+          />
+          <text
+            x={Math.min(x(maxV), edge - 56)}
+            y={RULER.top - 10}
+            textAnchor="middle"
+            fontWeight={700}
+            fill={color.act}
+          >
+            never above {volts(maxV)} V
+          </text>
+        </>
+      ) : (
+        <text x={side} y={height - 6}>
+          each input with its own stops: from where it charges to where it is destroyed
+        </text>
+      )}
+      {bars.map((bar, index) => (
+        <Bar
+          key={bar.key}
+          bar={bar}
+          y={top + index * ROW + 33}
+          x={x}
+          edge={edge}
+          onTry={
+            bar.series === null
+              ? null
+              : (by = 0) => onTry(Math.max(1, (by ? picture.chosenSeries : (bar.series ?? 1)) + by))
+          }
+        />
+      ))}
+    </Picture>
   );
 }
 

@@ -1,6 +1,6 @@
 import { formatTrimmed, monthName, shortMonth, type DarkPicture } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
-import { Svg } from '../../charts/Svg';
+import { Picture } from '../../charts/Picture';
 import { useWidth } from '../../charts/useWidth';
 import { useEvaluation } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
@@ -40,41 +40,39 @@ function DarkRuns({ picture: { months } }: { picture: DarkPicture }) {
   const step = (width - 10) / 12;
   const y = scaleLinear([0, Math.max(4, ...months.map(({ rareDays }) => rareDays))], [HEIGHT - 22, 16]);
   return (
-    <div ref={ref}>
-      <Svg
-        height={HEIGHT}
-        viewBox={`0 0 ${width} ${HEIGHT}`}
-        role="img"
-        aria-label={months
-          .map(
-            ({ month, usualDays, rareDays }) =>
-              `${monthName(month)}: ${usualDays} days, ${rareDays} in one year of ten`,
-          )
-          .join('; ')}
-      >
-        {months.map(({ month, inUse, usualDays, rareDays }, index) => {
-          const x = 5 + (index + 0.5) * step;
-          return (
-            <g key={month} opacity={inUse ? 1 : 0.45}>
-              <path
-                d={`M${x} ${y(0)}V${y(rareDays)}`}
-                stroke={color.ink}
-                strokeWidth="1.5"
-                strokeDasharray="2 3"
-              />
-              <path d={`M${x - 6} ${y(rareDays)}h12`} stroke={color.ink} strokeWidth="1.5" />
-              <path d={`M${x} ${y(0)}V${y(usualDays)}`} stroke={color.ink} strokeWidth="7" />
-              <text x={x} y={y(rareDays) - 4} textAnchor="middle">
-                {rareDays}
-              </text>
-              <text x={x} y={HEIGHT - 6} textAnchor="middle" fill={color.soft}>
-                {width < 480 ? shortMonth(month).slice(0, 1) : shortMonth(month)}
-              </text>
-            </g>
-          );
-        })}
-        <path d={`M0 ${y(0)}H${width}`} stroke={color.ink} strokeWidth="1.2" />
-      </Svg>
-    </div>
+    <Picture
+      measure={ref}
+      width={width}
+      height={HEIGHT}
+      says={months
+        .map(
+          ({ month, usualDays, rareDays }) =>
+            `${monthName(month)}: ${usualDays} days, ${rareDays} in one year of ten`,
+        )
+        .join('; ')}
+    >
+      {months.map(({ month, inUse, usualDays, rareDays }, index) => {
+        const x = 5 + (index + 0.5) * step;
+        return (
+          <g key={month} opacity={inUse ? 1 : 0.45}>
+            <path
+              d={`M${x} ${y(0)}V${y(rareDays)}`}
+              stroke={color.ink}
+              strokeWidth="1.5"
+              strokeDasharray="2 3"
+            />
+            <path d={`M${x - 6} ${y(rareDays)}h12`} stroke={color.ink} strokeWidth="1.5" />
+            <path d={`M${x} ${y(0)}V${y(usualDays)}`} stroke={color.ink} strokeWidth="7" />
+            <text x={x} y={y(rareDays) - 4} textAnchor="middle">
+              {rareDays}
+            </text>
+            <text x={x} y={HEIGHT - 6} textAnchor="middle" fill={color.soft}>
+              {width < 480 ? shortMonth(month).slice(0, 1) : shortMonth(month)}
+            </text>
+          </g>
+        );
+      })}
+      <path d={`M0 ${y(0)}H${width}`} stroke={color.ink} strokeWidth="1.2" />
+    </Picture>
   );
 }
