@@ -237,8 +237,28 @@ function placeClimate(
   return {
     ...sky,
     sky,
-    low: record(lowestOf(place, grid, sky.months, heightK, lowK)),
-    high: record(highestOf(place, grid, sky.months, heightK, highK)),
+    low: record(
+      recordOf(
+        'low',
+        place.low,
+        place.weather?.lowest ?? null,
+        grid?.lowestC ?? null,
+        sky.months,
+        heightK,
+        lowK,
+      ),
+    ),
+    high: record(
+      recordOf(
+        'high',
+        place.high,
+        place.weather?.highest ?? null,
+        grid?.highestC ?? null,
+        sky.months,
+        heightK,
+        highK,
+      ),
+    ),
   };
 }
 
@@ -274,67 +294,58 @@ export function dayRangeK(clearness: number, bySea: boolean): number {
   return clamp((clearness / (bySea ? 0.19 : 0.16)) ** 2, 3, 20);
 }
 
-function lowestOf(
-  place: Place,
-  grid: GridClimate | null,
-  months: readonly ClimateMonth[],
-  heightK: number,
-  shiftK: number,
-): RecordTemperature {
-  if (place.low) return { valueC: place.low.value, from: 'typed', note: 'typed' };
-  const file = place.weather?.lowest ?? null;
-  const ofGrid = grid?.lowestC ?? null;
-  // a typical year leaves the extremes out, so the grid's few years count where they are colder
-  if (file !== null && (ofGrid === null || file < ofGrid + heightK)) {
-    return {
-      valueC: Math.floor(file - LOW_MARGIN_K) + shiftK,
-      from: 'file',
-      note: `coldest hour of your file less ${LOW_MARGIN_K} K, since records lie lower`,
-    };
-  }
-  if (grid?.lowestC !== null && grid?.lowestC !== undefined) {
-    return {
-      valueC: Math.floor(grid.lowestC - LOW_MARGIN_K + heightK) + shiftK,
-      from: 'grid',
-      note: `climate grid less ${LOW_MARGIN_K} K, since it holds only a few years`,
-    };
-  }
-  const coldest = Math.min(...months.map(({ airC }) => airC));
-  return {
-    valueC: Math.floor(coldest - 10) + shiftK,
-    from: 'grid',
-    note: 'coldest month’s mean less 10 K; the grid has no record here',
-  };
-}
+/** The two ends of what a place has seen: which way is beyond, by how much records lie beyond a few years, and words. */
+const ENDS = {
+  low: {
+    beyond: -1,
+    marginK: LOW_MARGIN_K,
+    bareK: 10,
+    hour: 'coldest hour',
+    month: 'coldest month’s mean',
+    by: 'less',
+    lie: 'lower',
+  },
+  high: {
+    beyond: 1,
+    marginK: HIGH_MARGIN_K,
+    bareK: 8,
+    hour: 'hottest hour',
+    month: 'hottest month’s mean',
+    by: 'plus',
+    lie: 'higher',
+  },
+} as const;
 
-function highestOf(
-  place: Place,
-  grid: GridClimate | null,
+/** The lowest or the highest a place has seen: typed, or of a file or the grid with a margin, or far beyond its months. */
+function recordOf(
+  end: keyof typeof ENDS,
+  typed: Entry | null,
+  file: number | null,
+  ofGrid: number | null,
   months: readonly ClimateMonth[],
   heightK: number,
   shiftK: number,
 ): RecordTemperature {
-  if (place.high) return { valueC: place.high.value, from: 'typed', note: 'typed' };
-  const file = place.weather?.highest ?? null;
-  const ofGrid = grid?.highestC ?? null;
-  if (file !== null && (ofGrid === null || file > ofGrid + heightK)) {
+  if (typed) return { valueC: typed.value, from: 'typed', note: 'typed' };
+  const { beyond, marginK, bareK, hour, month, by, lie } = ENDS[end];
+  const outwards = (valueC: number) => beyond * Math.ceil(beyond * valueC);
+  // a typical year leaves the extremes out, so the grid's few years count where they are farther out
+  if (file !== null && (ofGrid === null || beyond * (file - ofGrid - heightK) > 0))
     return {
-      valueC: Math.ceil(file + HIGH_MARGIN_K) + shiftK,
+      valueC: outwards(file + beyond * marginK) + shiftK,
       from: 'file',
-      note: `hottest hour of your file plus ${HIGH_MARGIN_K} K, since records lie higher`,
+      note: `${hour} of your file ${by} ${marginK} K, since records lie ${lie}`,
     };
-  }
-  if (grid?.highestC !== null && grid?.highestC !== undefined) {
+  if (ofGrid !== null)
     return {
-      valueC: Math.ceil(grid.highestC + HIGH_MARGIN_K + heightK) + shiftK,
+      valueC: outwards(ofGrid + beyond * marginK + heightK) + shiftK,
       from: 'grid',
-      note: `climate grid plus ${HIGH_MARGIN_K} K, since it holds only a few years`,
+      note: `climate grid ${by} ${marginK} K, since it holds only a few years`,
     };
-  }
-  const hottest = Math.max(...months.map(({ airC }) => airC));
+  const farthest = beyond * Math.max(...months.map(({ airC }) => beyond * airC));
   return {
-    valueC: Math.ceil(hottest + 8) + shiftK,
+    valueC: outwards(farthest + beyond * bareK) + shiftK,
     from: 'grid',
-    note: 'hottest month’s mean plus 8 K; the grid has no record here',
+    note: `${month} ${by} ${bareK} K; the grid has no record here`,
   };
 }

@@ -1,5 +1,6 @@
 import { BRIGHT_SKY, type ModuleNumbers } from '../module';
 import type { PileFacts, PileInput, StringsResult } from '../strings';
+import { coldFigure } from './cold';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
 /** The figures of strings that are not alike: each extreme of the input it is tightest on. */
@@ -28,22 +29,14 @@ export function pileFigures(
     );
   };
   return [
-    figure(
-      pen,
-      'strings.cold',
-      'strings',
-      `cold, limit ${pen(window.maxV, 'voltage')}`,
-      chosen.coldVocV,
-      'voltage',
-      {
-        steps: sum(cold, (k) => sorts[k]?.panel.coldVocV ?? 0, true),
-        source: `Open-circuit volts of the longest string at ${pen(strings.lowC, 'temperature')}, each panel with its own coefficient; where one measured below its sheet, the sheet counts.`,
-        others:
-          lead.betaVoc === null
-            ? null
-            : `The code table gives × ${strings.schools.codeTable.toFixed(2)} in place of × ${(strings.schools.coefficient ?? 1).toFixed(3)}.`,
-      },
-    ),
+    coldFigure(pen, strings, {
+      steps: sum(cold, (k) => sorts[k]?.panel.coldVocV ?? 0, true),
+      source: `Open-circuit volts of the longest string at ${pen(strings.lowC, 'temperature')}, each panel with its own coefficient; where one measured below its sheet, the sheet counts.`,
+      others:
+        lead.betaVoc === null
+          ? null
+          : `The code table gives × ${strings.schools.codeTable.toFixed(2)} in place of × ${(strings.schools.coefficient ?? 1).toFixed(3)}.`,
+    }),
     figure(pen, 'strings.hot', 'strings', 'hot, working', chosen.hotVmpV, 'voltage', {
       steps: sum(hot, (k) => sorts[k]?.panel.hotVmpV ?? 0, false),
       source: `Working volts of the shortest string with the cells at ${pen(strings.hotCellC, 'temperature')}.`,

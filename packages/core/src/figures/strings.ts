@@ -1,4 +1,5 @@
 import { onFacts, type ArrayFacts, type Facts } from '../calculate';
+import { coldFigure } from './cold';
 import { figure, ofArray, step, type Figure, type Pen } from './figure';
 import { pileFigures } from './pile';
 
@@ -45,40 +46,24 @@ function arrayStringFigures(
       : `the mean of yearly lows, taken at ${pen(schools.yearlyLowC, 'temperature')}, ${volts(pen, chosen.series * module.vocV * schools.meanYearlyLow)}`,
   ].filter((text) => text !== null);
   return [
-    figure(
-      pen,
-      'strings.cold',
-      'strings',
-      `cold, limit ${pen(window.maxV, 'voltage')}`,
-      chosen.coldVocV,
-      'voltage',
-      {
-        steps: [
-          step('open-circuit at 25 °C', pen(module.vocV, 'voltage')),
-          step('in series', `× ${chosen.series}`),
-          ...(beta === null
-            ? [
-                step(
-                  `code table at ${pen(strings.lowC, 'temperature')}`,
-                  `× ${strings.coldFactor.toFixed(2)}`,
-                ),
-              ]
-            : [
-                step('colder than 25 °C by', `${colder.toFixed(1)} K`),
-                step('per kelvin', `${pen(-beta * 100, 'coefficient')}`),
-                step(
-                  `1 + ${colder.toFixed(1)} × ${(-beta).toFixed(4)}`,
-                  `× ${strings.coldFactor.toFixed(3)}`,
-                ),
-              ]),
-        ],
-        source:
-          beta === null
-            ? 'The sheet gives no coefficient, so the code table serves: NEC table 690.7(A), crystalline silicon (from memory).'
-            : 'Record low with the panel’s own coefficient.',
-        others: others.length > 0 ? `Other schools: ${others.join('; ')}.` : null,
-      },
-    ),
+    coldFigure(pen, strings, {
+      steps: [
+        step('open-circuit at 25 °C', pen(module.vocV, 'voltage')),
+        step('in series', `× ${chosen.series}`),
+        ...(beta === null
+          ? [step(`code table at ${pen(strings.lowC, 'temperature')}`, `× ${strings.coldFactor.toFixed(2)}`)]
+          : [
+              step('colder than 25 °C by', `${colder.toFixed(1)} K`),
+              step('per kelvin', `${pen(-beta * 100, 'coefficient')}`),
+              step(`1 + ${colder.toFixed(1)} × ${(-beta).toFixed(4)}`, `× ${strings.coldFactor.toFixed(3)}`),
+            ]),
+      ],
+      source:
+        beta === null
+          ? 'The sheet gives no coefficient, so the code table serves: NEC table 690.7(A), crystalline silicon (from memory).'
+          : 'Record low with the panel’s own coefficient.',
+      others: others.length > 0 ? `Other schools: ${others.join('; ')}.` : null,
+    }),
     figure(pen, 'strings.hot', 'strings', 'hot working', chosen.hotVmpV, 'voltage', {
       steps: [
         step('working volts at 25 °C', pen(module.vmpV, 'voltage')),

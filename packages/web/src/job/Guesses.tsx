@@ -3,8 +3,9 @@ import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { useAppSelector } from './store';
 import { Action } from '../ui/controls';
-import { Note, Table } from '../ui/layout';
+import { folded, Note, Table } from '../ui/layout';
 import { color, site } from '../ui/tokens';
+import { Heads } from '../ui/Heads';
 
 const Bar = styled.span`
   display: inline-block;
@@ -20,13 +21,7 @@ const Bar = styled.span`
 
 const Fold = styled.div`
   ${site} {
-    thead {
-      display: none;
-    }
-    table,
-    tbody {
-      display: block;
-    }
+    ${folded}
     tr {
       display: grid;
       grid-template-columns: 1fr auto;
@@ -68,18 +63,7 @@ export function GuessTable({ most }: { most: number }) {
   return (
     <Fold>
       <Table>
-        <thead>
-          <tr>
-            <th scope="col">Guess</th>
-            <th scope="col" className="n">
-              Stands at
-            </th>
-            <th scope="col" className="n">
-              May be out by
-            </th>
-            <th scope="col">What that moves</th>
-          </tr>
-        </thead>
+        <Heads of={['Guess', ['Stands at'], ['May be out by'], 'What that moves']} />
         <tbody>
           {guesses.slice(0, most).map((guess: Guess) => (
             <tr key={guess.id}>

@@ -1,17 +1,20 @@
 import { Hidden } from './controls';
 
-/** Heading cells of a table; those in brackets stand over figures, at the right; an empty one stands over presses. */
-export function Heads({ of }: { of: readonly (string | readonly [string])[] }) {
+/** One in brackets stands over figures, at the right; an empty one over presses, and `null` over presses not printed. */
+export type Heading = string | readonly [string] | null;
+
+/** Heading cells of a table. */
+export function Heads({ of }: { of: readonly Heading[] }) {
   return (
     <thead>
       <tr>
-        {of.map((heading) =>
-          typeof heading === 'string' ? (
-            <th key={heading} scope="col">
-              {heading === '' ? <Hidden>More</Hidden> : heading}
+        {of.map((heading, i) =>
+          typeof heading === 'string' || heading === null ? (
+            <th key={i} scope="col" className={heading === null ? 'screen' : undefined}>
+              {heading ? heading : <Hidden>More</Hidden>}
             </th>
           ) : (
-            <th key={heading[0]} scope="col" className="n">
+            <th key={i} scope="col" className="n">
               {heading[0]}
             </th>
           ),

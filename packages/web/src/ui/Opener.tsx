@@ -1,7 +1,7 @@
 import { useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Dialog, ListBox, ListBoxItem, Menu, MenuItem, Popover } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { FieldLabel, pencilLook } from './controls';
+import { FieldLabel, pencilLook, quietLook } from './controls';
 import { color, site } from './tokens';
 
 export const Sheetlet = styled(Popover)`
@@ -77,13 +77,7 @@ const Chosen = styled.button`
 `;
 
 const Quiet = styled.button`
-  border: 0;
-  background: none;
-  padding: 2px 4px;
-  min-width: 24px;
-  min-height: 24px;
-  color: ${color.soft};
-  cursor: pointer;
+  ${quietLook}
   &:hover {
     color: ${color.ink};
   }
@@ -281,3 +275,16 @@ export function Commands<T extends string>({
     </Opener>
   );
 }
+
+/** Words that open a sheetlet of their own. */
+export const WordsOpener = ({
+  words,
+  children,
+}: {
+  words: string;
+  children: (close: () => void) => ReactNode;
+}) => (
+  <Opener label={words} hideLabel says="" shown={words} opens="dialog" look="words">
+    {children}
+  </Opener>
+);

@@ -48,7 +48,8 @@ export const Primary = styled(AriaButton)`
   }
 `;
 
-const Quiet = styled(AriaButton)`
+/** A press that keeps still until it is wanted. */
+export const quietLook = `
   border: 0;
   background: none;
   padding: 2px 4px;
@@ -56,6 +57,10 @@ const Quiet = styled(AriaButton)`
   min-height: 24px;
   color: ${color.soft};
   cursor: pointer;
+`;
+
+const Quiet = styled(AriaButton)`
+  ${quietLook}
   &[data-hovered] {
     color: ${color.ink};
     text-decoration: underline;

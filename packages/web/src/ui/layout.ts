@@ -1,4 +1,4 @@
-import { styled } from 'styled-components';
+import { css, styled } from 'styled-components';
 import { color, font, narrow, site } from './tokens';
 
 export const Title = styled.h1`
@@ -111,6 +111,17 @@ export const Scroll = styled.div`
   }
 `;
 
+/** A table on a phone: no head, and each row a block of its own. */
+export const folded = css`
+  thead {
+    display: none;
+  }
+  table,
+  tbody {
+    display: block;
+  }
+`;
+
 /** A table whose rows become cards on a phone: each cell under its `data-label`, a `wide` one over the whole card. */
 export const Cards = styled(Scroll)`
   td {
@@ -118,13 +129,7 @@ export const Cards = styled(Scroll)`
   }
   ${site} {
     overflow: visible;
-    thead {
-      display: none;
-    }
-    table,
-    tbody {
-      display: block;
-    }
+    ${folded}
     tr {
       display: grid;
       grid-template-columns: 1fr 1fr;

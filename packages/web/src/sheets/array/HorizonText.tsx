@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import { useAppDispatch } from '../../job/store';
 import { notice } from '../../job/edits';
 import { Action } from '../../ui/controls';
-import { Opener } from '../../ui/Opener';
+import { WordsOpener } from '../../ui/Opener';
 import { TextSheet } from '../../ui/TextSheet';
 
 /** The painted horizon as lines of text, and from a file. */
@@ -35,14 +35,7 @@ export function HorizonText({
     close();
   };
   return (
-    <Opener
-      label="Type or read points"
-      hideLabel
-      says=""
-      shown="Type or read points"
-      opens="dialog"
-      look="words"
-    >
+    <WordsOpener words="Type or read points">
       {(close) => (
         <>
           <TextSheet
@@ -75,6 +68,6 @@ export function HorizonText({
           />
         </>
       )}
-    </Opener>
+    </WordsOpener>
   );
 }

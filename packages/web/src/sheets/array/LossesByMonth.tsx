@@ -6,6 +6,7 @@ import { Action } from '../../ui/controls';
 import { Note, Scroll, Table } from '../../ui/layout';
 import { Pencil } from '../../job/fields/Pencil';
 import { site } from '../../ui/tokens';
+import { Heads } from '../../ui/Heads';
 
 const KINDS = [
   { key: 'snowBy', label: 'Lying snow takes', fallback: () => 0 },
@@ -40,16 +41,7 @@ export function LossesByMonth() {
   return (
     <Narrow>
       <Table>
-        <thead>
-          <tr>
-            <th scope="col">Month</th>
-            {KINDS.map(({ key, label }) => (
-              <th key={key} scope="col" className="n">
-                {label}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Heads of={['Month', ...KINDS.map(({ label }) => [label] as const)]} />
         <tbody>
           {ALL_MONTHS.map((month) => (
             <tr key={month}>

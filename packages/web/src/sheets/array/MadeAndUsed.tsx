@@ -6,6 +6,7 @@ import { Ink } from '../../job/fields/Ink';
 import { Scroll, Section, Table } from '../../ui/layout';
 import { site } from '../../ui/tokens';
 import { worstMonth } from '../common/worst';
+import { Heads } from '../../ui/Heads';
 
 const Months = styled(Scroll)`
   max-width: 640px;
@@ -30,28 +31,16 @@ export function MadeAndUsed() {
       <MonthsPicture months={evaluation.months} worst={worst} />
       <Months style={{ marginTop: 14 }}>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">Month</th>
-              <th scope="col" className="n">
-                Peak sun hours
-              </th>
-              {several.map(([id, { name }]) => (
-                <th key={id} scope="col" className="n">
-                  {name}
-                </th>
-              ))}
-              <th scope="col" className="n">
-                Made a day
-              </th>
-              <th scope="col" className="n">
-                Used a day
-              </th>
-              <th scope="col" className="n">
-                Made to used
-              </th>
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'Month',
+              ['Peak sun hours'],
+              ...several.map(([, { name }]) => [name] as const),
+              ['Made a day'],
+              ['Used a day'],
+              ['Made to used'],
+            ]}
+          />
           <tbody>
             {evaluation.months.map(({ month, poaKWhm2, ratio, inUse, byArray }) => (
               <tr key={month} data-chosen={month === worst} data-quiet={!inUse}>

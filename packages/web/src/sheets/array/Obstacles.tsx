@@ -3,13 +3,14 @@ import { styled } from 'styled-components';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useArray } from '../../job/hooks';
-import { Hidden } from '../../ui/controls';
+import {} from '../../ui/controls';
 import { Cards, Row, Table } from '../../ui/layout';
 import { Commands } from '../../ui/Opener';
 import { Pencil } from '../../job/fields/Pencil';
 import { PencilText } from '../../job/fields/PencilWords';
 import { site } from '../../ui/tokens';
 import { MonthsField } from '../../ui/MonthsField';
+import { Heads } from '../../ui/Heads';
 
 const Frame = styled(Cards)`
   margin-top: 12px;
@@ -41,30 +42,14 @@ export function Obstacles() {
       </Row>
       <Frame>
         <Table aria-label="Things in the light">
-          <thead>
-            <tr>
-              <th scope="col">What</th>
-              {COLUMNS.map(([key, label]) => (
-                <th key={key} scope="col" className="n">
-                  {label}
-                </th>
-              ))}
-              {trees ? (
-                <>
-                  <th scope="col" className="n">
-                    Through leaves
-                  </th>
-                  <th scope="col" className="n">
-                    Bare
-                  </th>
-                  <th scope="col">Bare in</th>
-                </>
-              ) : null}
-              <th scope="col">
-                <Hidden>More</Hidden>
-              </th>
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'What',
+              ...COLUMNS.map(([, label]) => [label] as const),
+              ...(trees ? ([['Through leaves'], ['Bare'], 'Bare in'] as const) : []),
+              '',
+            ]}
+          />
           <tbody>
             {inTurn.map(([id, obstacle]) => {
               const here = `${path}/skyline/obstacles/${id}`;

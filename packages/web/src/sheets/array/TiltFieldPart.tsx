@@ -17,6 +17,7 @@ import { useReckoned } from '../../job/useReckoned';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
 import { worstMonth } from '../common/worst';
+import { Heads } from '../../ui/Heads';
 
 /** 'governs' asks for the worst month of those in use, the others for a mean day. */
 type Span = 'governs' | 'in-use' | 'year' | `${number}`;
@@ -185,18 +186,7 @@ function Field({ field }: { field: FieldPicture }) {
       <p style={{ margin: '4px 0 6px' }}>{waysWords(field)}</p>
       <Scroll style={{ maxWidth: 640 }}>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">Held</th>
-              <th scope="col" className="n">
-                Made to used at worst
-              </th>
-              <th scope="col">In</th>
-              <th scope="col" className="n">
-                kWh a year
-              </th>
-            </tr>
-          </thead>
+          <Heads of={['Held', ['Made to used at worst'], 'In', ['kWh a year']]} />
           <tbody>
             {field.ways.map(({ id: way, label, worstRatio, worstMonth: at, yearKWh }) => (
               <tr key={way} data-chosen={way === 'chosen'}>

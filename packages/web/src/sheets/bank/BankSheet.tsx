@@ -1,12 +1,9 @@
 import { CHEMISTRIES, usualBank, type Chemistry } from '@ivolt/core';
 import { BankRuler } from '../../charts/BankRuler';
 import { useAppDispatch } from '../../job/store';
-import { edit, putValue } from '../../job/edits';
+import { edit } from '../../job/edits';
 import { useDesign, useEvaluation } from '../../job/hooks';
-import { Tick } from '../../ui/controls';
 import { Select, type Choice } from '../../ui/Opener';
-import { FigureBlock } from '../../ui/FigureBlock';
-import { Ink } from '../../job/fields/Ink';
 import { Heads } from '../../ui/Heads';
 import { Row, Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../job/fields/Pencil';
@@ -14,6 +11,9 @@ import { HomePart } from './HomePart';
 import { LifePart } from './LifePart';
 import { SheetPart } from './SheetPart';
 import { SheetHead } from '../../job/fields/SheetHead';
+import { InkFigure } from '../../job/fields/InkFigure';
+import { Pencils } from '../../job/fields/Pencils';
+import { TickField } from '../../job/fields/TickField';
 
 const KINDS = (Object.keys(CHEMISTRIES) as Chemistry[]).map((id): Choice<Chemistry> => ({
   id,
@@ -50,55 +50,38 @@ export function BankSheet() {
       </Row>
       {frost ? (
         <div style={{ marginTop: 12 }}>
-          <Tick
-            checked={bank.coldProtected}
-            onChange={(on) =>
-              dispatch(
-                putValue(
-                  on ? 'The bank protects itself from frost' : 'The bank has no frost protection',
-                  '/bank/coldProtected',
-                  on,
-                ),
-              )
-            }
+          <TickField
+            path="/bank/coldProtected"
+            says={['The bank protects itself from frost', 'The bank has no frost protection']}
           >
             It stops charging, or warms itself, below 0 °C by its own means
-          </Tick>
+          </TickField>
         </div>
       ) : null}
       {evaluation?.bank ? <BankRuler picture={evaluation.bank} /> : null}
       <Section aria-labelledby="bank-units">
         <h2 id="bank-units">The units</h2>
         <Row>
-          <Pencil path="/bank/unitVolts" />
-          <Pencil path="/bank/unitAh" />
-          <Pencil path="/bank/series" />
-          <Pencil path="/bank/parallel" />
-          <Pencil path="/bank/unit/length" />
-          <Pencil path="/bank/unit/width" />
-          <Pencil path="/bank/unit/height" />
-          <Pencil path="/bank/unit/mass" />
-          <FigureBlock label="usable">
-            <Ink id="bank.usable" />
-          </FigureBlock>
-          <FigureBlock label="carried">
-            <Ink id="bank.days" />
-          </FigureBlock>
-          <FigureBlock label="at everything at once">
-            <Ink id="bank.hours" />
-          </FigureBlock>
+          <Pencils
+            of={[
+              '/bank/unitVolts',
+              '/bank/unitAh',
+              '/bank/series',
+              '/bank/parallel',
+              '/bank/unit/length',
+              '/bank/unit/width',
+              '/bank/unit/height',
+              '/bank/unit/mass',
+            ]}
+          />
+          <InkFigure id="bank.usable" label="usable" />
+          <InkFigure id="bank.days" label="carried" />
+          <InkFigure id="bank.hours" label="at everything at once" />
         </Row>
         <div style={{ marginTop: 12 }}>
-          <Tick
-            checked={bank.unit.onSide}
-            onChange={(on) =>
-              dispatch(
-                putValue(on ? 'Units may lie on a side' : 'Units stand upright', '/bank/unit/onSide', on),
-              )
-            }
-          >
+          <TickField path="/bank/unit/onSide" says={['Units may lie on a side', 'Units stand upright']}>
             A unit may lie on its side
-          </Tick>
+          </TickField>
         </div>
       </Section>
       <Section aria-labelledby="bank-governs">

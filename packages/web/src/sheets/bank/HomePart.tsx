@@ -16,10 +16,11 @@ import { PackingPicture } from '../../charts/PackingPicture';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useDesign, useEvaluation } from '../../job/hooks';
-import { Tick } from '../../ui/controls';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
 import { Pencil } from '../../job/fields/Pencil';
+import { Heads } from '../../ui/Heads';
+import { TickField } from '../../job/fields/TickField';
 
 const KINDS: readonly Choice<BankHomeKind>[] = [
   { id: 'box', label: 'a box' },
@@ -76,14 +77,12 @@ export function HomePart() {
         ))}
       </Row>
       <div style={{ marginTop: 12 }}>
-        <Tick
-          checked={home.heated}
-          onChange={(on) =>
-            put(on ? 'A pad keeps the bank warm' : 'No pad keeps the bank warm', 'heated', on)
-          }
+        <TickField
+          path="/bank/home/heated"
+          says={['A pad keeps the bank warm', 'No pad keeps the bank warm']}
         >
           A heating pad keeps it above freezing
-        </Tick>
+        </TickField>
       </div>
       {fit ? (
         <div style={{ marginTop: 18 }}>
@@ -121,16 +120,7 @@ function Warmth() {
   return (
     <Scroll style={{ marginTop: 10 }} tabIndex={0} role="group" aria-label="The bank’s temperature by month">
       <Table>
-        <thead>
-          <tr>
-            <th scope="col">The bank, {unit}</th>
-            {warmth.months.map((_, m) => (
-              <th key={m} scope="col" className="n">
-                {shortMonth(m + 1)}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Heads of={[`The bank, ${unit}`, ...warmth.months.map((_, m) => [shortMonth(m + 1)] as const)]} />
         <tbody>
           {rows.map(([words, key]) => (
             <tr key={key}>

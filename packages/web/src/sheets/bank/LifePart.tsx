@@ -52,16 +52,7 @@ function Suits({ picture }: { picture: LifePicture }) {
       ))}
       <Scroll style={{ marginTop: 8 }} tabIndex={0} role="group" aria-label="Full again at, by month">
         <Table style={{ maxWidth: 720 }}>
-          <thead>
-            <tr>
-              <th scope="col">Solar time</th>
-              {picture.fullAtH.map((_, m) => (
-                <th key={m} scope="col" className="n">
-                  {shortMonth(m + 1)}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads of={['Solar time', ...picture.fullAtH.map((_, m) => [shortMonth(m + 1)] as const)]} />
           <tbody>
             <tr>
               <th scope="row">full again at</th>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Row, Table } from '../../ui/layout';
-import { Opener } from '../../ui/Opener';
+import { WordsOpener } from '../../ui/Opener';
 import { TextSheet } from '../../ui/TextSheet';
 
 const NAMES = {
@@ -25,14 +25,7 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
   const read = readSheetText(text, column);
   const sheet = sheetOf(read);
   return (
-    <Opener
-      label="Paste a data sheet"
-      hideLabel
-      says=""
-      shown="Paste a data sheet"
-      opens="dialog"
-      look="words"
-    >
+    <WordsOpener words="Paste a data sheet">
       {(close) => (
         <TextSheet
           label="The text of the sheet, or of the panel’s back: a line for each figure"
@@ -72,7 +65,7 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
           ) : null}
         </TextSheet>
       )}
-    </Opener>
+    </WordsOpener>
   );
 }
 

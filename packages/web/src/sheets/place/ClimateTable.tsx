@@ -8,6 +8,7 @@ import { Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../job/fields/Pencil';
 import { color, site } from '../../ui/tokens';
 import { HOME, pathOf, placeIn } from './usePlaceEdits';
+import { Heads } from '../../ui/Heads';
 
 const Narrow = styled(Scroll)`
   max-width: 640px;
@@ -47,32 +48,17 @@ export function ClimateTable({ placeId }: { placeId: string }) {
       {moves ? <h3 style={{ fontSize: 16, marginTop: 16 }}>{place.name || 'This place'} by month</h3> : null}
       <Narrow style={{ marginTop: moves ? 6 : 16 }}>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">Month</th>
-              <th scope="col" className="n">
-                Sun on the flat
-              </th>
-              <th scope="col" className="n">
-                Mean air
-              </th>
-              <th scope="col" className="n">
-                Comes through
-              </th>
-              <th scope="col">From</th>
-              {place.weather ? (
-                <>
-                  <th scope="col" className="n">
-                    By the grid
-                  </th>
-                  <th scope="col" className="n">
-                    By your file
-                  </th>
-                </>
-              ) : null}
-              {moves ? <th scope="col">It is at</th> : null}
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'Month',
+              ['Sun on the flat'],
+              ['Mean air'],
+              ['Comes through'],
+              'From',
+              ...(place.weather ? ([['By the grid'], ['By your file']] as const) : []),
+              ...(moves ? (['It is at'] as const) : []),
+            ]}
+          />
           <tbody>
             {ALL_MONTHS.map((month) => {
               const at = own?.months[month - 1];

@@ -2,6 +2,7 @@ import { UNITS_OF, type HourlyPreview, type Mapping, type Role, type TimeMeans }
 import { Action, Primary, Tick } from '../../ui/controls';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
+import { Heads } from '../../ui/Heads';
 
 /** A plain table of hours whose columns are to be confirmed. */
 export interface Mapped {
@@ -55,14 +56,7 @@ export function MappingForm({
       ))}
       <Scroll style={{ marginTop: 8 }}>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">Heading</th>
-              <th scope="col">Is</th>
-              <th scope="col">In</th>
-              <th scope="col">As at midday of the first day</th>
-            </tr>
-          </thead>
+          <Heads of={['Heading', 'Is', 'In', 'As at midday of the first day']} />
           <tbody>
             {preview.columns.map(({ heading, sample, units: guessed }, index) => {
               const { role = 'none', unit = '' } = mapping.columns[index] ?? {};

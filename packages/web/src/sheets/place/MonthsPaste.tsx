@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Opener } from '../../ui/Opener';
+import { WordsOpener } from '../../ui/Opener';
 import { TextSheet } from '../../ui/TextSheet';
 
 /** Twelve months as lines of text. */
@@ -12,14 +12,7 @@ export function MonthsPaste({
 }) {
   const [text, setText] = useState('');
   return (
-    <Opener
-      label="Paste twelve months"
-      hideLabel
-      says=""
-      shown="Paste twelve months"
-      opens="dialog"
-      look="words"
-    >
+    <WordsOpener words="Paste twelve months">
       {(close) => (
         <TextSheet
           label="A line a month, January first: sun, then mean air, or lowest and highest"
@@ -30,6 +23,6 @@ export function MonthsPaste({
           onTake={() => onText(text, close)}
         />
       )}
-    </Opener>
+    </WordsOpener>
   );
 }

@@ -4,6 +4,7 @@ import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../job/fields/Pencil';
+import { Heads } from '../../ui/Heads';
 
 /** Inputs one by one, where they are not alike. */
 export function InputLimits() {
@@ -25,16 +26,9 @@ export function InputLimits() {
       <h2 id={partId}>Its inputs one by one</h2>
       <Scroll>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">Input</th>
-              {INPUT_LIMITS.map((key) => (
-                <th key={key} scope="col" className="n">
-                  {fieldAt(`/controllers/*/${key}`).label}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads
+            of={['Input', ...INPUT_LIMITS.map((key) => [fieldAt(`/controllers/*/${key}`).label] as const)]}
+          />
           <tbody>
             {Array.from({ length: controller.inputs.value }, (_, i) => i + 1).map((input) => (
               <tr key={input}>

@@ -10,11 +10,13 @@ import {
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
-import { Action, Hidden, Tick } from '../../ui/controls';
+import { Action } from '../../ui/controls';
 import { Cards, Note, Row, Section, Table } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
 import { PencilCount } from '../../job/fields/PencilCount';
 import { addString, removeString } from './pileEdits';
+import { Heads } from '../../ui/Heads';
+import { TickField } from '../../job/fields/TickField';
 
 const MOST_IN_STRING = 60;
 
@@ -40,32 +42,18 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
       <h2 id={partId}>How they are strung</h2>
       <Cards>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">String</th>
-              <th scope="col">On input</th>
-              {sorts.map(([sortId, { name }]) => (
-                <th key={sortId} scope="col" className="n">
-                  {name}
-                </th>
-              ))}
-              <th scope="col" className="n">
-                Cold, open
-              </th>
-              <th scope="col" className="n">
-                Hot, working
-              </th>
-              <th scope="col" className="n">
-                Alone
-              </th>
-              <th scope="col" className="n">
-                It carries
-              </th>
-              <th scope="col" className="screen">
-                <Hidden>More</Hidden>
-              </th>
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'String',
+              'On input',
+              ...sorts.map(([, { name }]) => [name] as const),
+              ['Cold, open'],
+              ['Hot, working'],
+              ['Alone'],
+              ['It carries'],
+              null,
+            ]}
+          />
           <tbody>
             {inOrder(pile.strings).map(([stringId, string], i) => {
               const at = facts.get(stringId);
@@ -144,20 +132,12 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
       </Cards>
       <Row style={{ marginTop: 10, alignItems: 'center' }} className="screen">
         <Action onPress={() => dispatch(addString(id))}>Add a string</Action>
-        <Tick
-          checked={pile.blocked}
-          onChange={(next) =>
-            dispatch(
-              putValue(
-                next ? 'Put in blocking diodes' : 'Take out blocking diodes',
-                `${path}/pile/blocked`,
-                next,
-              ),
-            )
-          }
+        <TickField
+          path={`${path}/pile/blocked`}
+          says={['Put in blocking diodes', 'Take out blocking diodes']}
         >
           a blocking diode in each string
-        </Tick>
+        </TickField>
       </Row>
       {picture?.inputs.map((input) => (
         <InputLine key={input.input} input={input} shown={shown} />

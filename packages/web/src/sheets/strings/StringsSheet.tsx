@@ -7,9 +7,7 @@ import { edit } from '../../job/edits';
 import { useArray, useArrayFigure, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
-import { FigureBlock } from '../../ui/FigureBlock';
-import { Ink } from '../../job/fields/Ink';
-import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
+import { folded, Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Pencil } from '../../job/fields/Pencil';
 import { SheetHead } from '../../job/fields/SheetHead';
 import { color, site } from '../../ui/tokens';
@@ -24,6 +22,8 @@ import { OwnStrings } from './OwnStrings';
 import { dropPile, makePile } from './pileEdits';
 import { PilePart } from './PilePart';
 import { PileSearch } from './PileSearch';
+import { InkFigure } from '../../job/fields/InkFigure';
+import { Pencils } from '../../job/fields/Pencils';
 
 const SHOWN_AT_FIRST = 8;
 
@@ -47,13 +47,7 @@ const Frame = styled(Scroll)`
     font-weight: 400;
   }
   ${site} {
-    thead {
-      display: none;
-    }
-    table,
-    tbody {
-      display: block;
-    }
+    ${folded}
     tr {
       display: grid;
       grid-template-columns: repeat(4, auto);
@@ -121,9 +115,7 @@ export function StringsParts() {
         <ControllerOfArray />
         {plan.pile ? null : (
           <>
-            <Pencil path={`${path}/strings/series`} />
-            <Pencil path={`${path}/strings/parallel`} />
-            <Pencil path={`${path}/strings/inputs`} />
+            <Pencils of={[`${path}/strings/series`, `${path}/strings/parallel`, `${path}/strings/inputs`]} />
             <FirstInput />
           </>
         )}
@@ -162,31 +154,17 @@ export function StringsParts() {
       {picture && picture.window.schools.length > 1 ? <Schools picture={picture.window} /> : null}
       {picture ? (
         <Row style={{ marginTop: 14 }}>
-          <FigureBlock label="cold, open">
-            <Ink id={figure('strings.cold')} />
-          </FigureBlock>
-          <FigureBlock label="hot, working">
-            <Ink id={figure('strings.hot')} />
-          </FigureBlock>
-          <FigureBlock label="short-circuit">
-            <Ink id={figure('strings.isc')} />
-          </FigureBlock>
-          <FigureBlock label="working amps">
-            <Ink id={figure('strings.imp')} />
-          </FigureBlock>
+          <InkFigure id={figure('strings.cold')} label="cold, open" />
+          <InkFigure id={figure('strings.hot')} label="hot, working" />
+          <InkFigure id={figure('strings.isc')} label="short-circuit" />
+          <InkFigure id={figure('strings.imp')} label="working amps" />
           {plan.pile ? (
             <>
-              <FigureBlock label="together at full sun">
-                <Ink id={figure('strings.together')} />
-              </FigureBlock>
-              <FigureBlock label="given away a year">
-                <Ink id={figure('strings.given')} />
-              </FigureBlock>
+              <InkFigure id={figure('strings.together')} label="together at full sun" />
+              <InkFigure id={figure('strings.given')} label="given away a year" />
             </>
           ) : (
-            <FigureBlock label="to the bank, full sun">
-              <Ink id={figure('strings.power')} />
-            </FigureBlock>
+            <InkFigure id={figure('strings.power')} label="to the bank, full sun" />
           )}
         </Row>
       ) : null}
@@ -257,24 +235,7 @@ function Arrangements({
       </h2>
       <Frame>
         <Table>
-          <thead>
-            <tr>
-              <th scope="col">Arrangement</th>
-              <th scope="col" className="n">
-                Cold, V
-              </th>
-              <th scope="col" className="n">
-                Hot, V
-              </th>
-              <th scope="col" className="n">
-                Amps in
-              </th>
-              <th scope="col" className="n">
-                Watts
-              </th>
-              <th scope="col">Stands?</th>
-            </tr>
-          </thead>
+          <Heads of={['Arrangement', ['Cold, V'], ['Hot, V'], ['Amps in'], ['Watts'], 'Stands?']} />
           <tbody>
             {shown.map((row) => (
               <tr
