@@ -1,30 +1,5 @@
-/**
- * The floors of the house, from the ground up. A room imports only from rooms on floors below its own, types included,
- * and only by their faces; no files import each other in a circle. `npm test -- checks` fails where they do.
- */
-const CORE = [
-  ['memo', 'units', 'sun', 'curve'],
-  ['document'],
-  ['module', 'climate'],
-  ['sky'],
-  ['loads', 'bank', 'mix', 'weather'],
-  ['strings'],
-  ['array'],
-  ['job'],
-  ['calculate'],
-  ['figures'],
-  ['findings'],
-  ['evaluate', 'pictures'],
-];
-const WEB = [
-  ['api', 'workers'],
-  ['ui'],
-  ['charts'],
-  ['job'],
-  ['sheets/common'],
-  ['sheets/[^/]+', 'jobs'],
-  ['app'],
-];
+/** No import against the floors, none past a room's face, no circle of files. `npm test -- checks` fails where one is. */
+const { CORE, WEB } = require('./scripts/floors.cjs');
 
 /** Of each floor: nothing on it or above may be imported, but from within the room itself. */
 const floors = (where, stack) =>

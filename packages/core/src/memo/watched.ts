@@ -1,11 +1,14 @@
 import { counted } from './remembered';
 
+/** Stands for whether there is anything to look into. */
+const IS_THERE = Symbol('is there');
+
 /** A property that was read: of which argument, by which keys, and what it was. */
 interface Read {
   of: number;
   key: string;
-  /** Set where it was read of the property itself. */
-  inner: string | null;
+  /** Set where it was read of the property itself; `IS_THERE` where the property was met at all. */
+  inner: string | typeof IS_THERE | null;
   value: unknown;
 }
 
@@ -64,8 +67,8 @@ function holds({ args, reads }: Known<unknown>, now: readonly unknown[]): boolea
     if (isSubject(now[i]) && args[i] !== null) return false;
   }
   for (const { of, key, inner, value } of reads) {
-    const outer = (now[of] as Record<string, unknown>)[key];
-    const here = inner === null ? outer : (outer as Record<string, unknown> | null)?.[inner];
+    const outer = (now[of] as Plain)[key];
+    const here = inner === null ? outer : inner === IS_THERE ? isSubject(outer) : (outer as Plain)[inner];
     if (!Object.is(here, value)) return false;
   }
   return true;
@@ -109,6 +112,7 @@ class Looking implements ProxyHandler<Plain> {
     if (this.deep.has(key) && isSubject(value)) {
       const inside = new Proxy(value, new Inside(this.of, key, this.reads));
       this.insides.set(key, inside);
+      this.reads.push({ of: this.of, key, inner: IS_THERE, value: true });
       return inside;
     }
     this.reads.push({ of: this.of, key, inner: null, value });

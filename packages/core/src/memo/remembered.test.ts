@@ -1,0 +1,110 @@
+import fc from 'fast-check';
+import { partsOf, remembered, settling, stepCounts, together } from '.';
+
+const ran = (name: string) => stepCounts().find((count) => count.name === name)!;
+
+describe('a remembered step', () => {
+  it('is worked out once for the same objects, and again for equal ones that are others', () => {
+    const sum = remembered('test: sum', (of: { a: number }, more: number) => of.a + more);
+    const one = { a: 2 };
+    expect([sum(one, 3), sum(one, 3), sum({ a: 2 }, 3), sum(one, 4)]).toEqual([5, 5, 5, 6]);
+    expect(ran('test: sum')).toMatchObject({ asked: 4, ran: 3 });
+  });
+  it('gives the same answer back, not a copy', () => {
+    const boxed = remembered('test: box', (of: object) => ({ of }));
+    const key = {};
+    expect(boxed(key)).toBe(boxed(key));
+    expect(boxed({})).not.toBe(boxed(key));
+  });
+  it('tells numbers and nothing apart, and remembers both', () => {
+    const said = remembered('test: said', (of: number | null | undefined) => String(of));
+    expect([said(0), said(-1), said(null), said(undefined), said(NaN), said(NaN)]).toEqual([
+      '0',
+      '-1',
+      'null',
+      'undefined',
+      'NaN',
+      'NaN',
+    ]);
+    expect(ran('test: said').ran).toBe(5);
+  });
+  it('holds no more figures than it may, and still answers right', () => {
+    const doubled = remembered('test: doubled', (of: number) => ({ twice: 2 * of }), 10);
+    const first = doubled(-1);
+    for (let n = 0; n < 100; n++) expect(doubled(n).twice).toBe(2 * n);
+    expect(doubled(-1)).not.toBe(first);
+    expect(doubled(-1)).toEqual(first);
+    expect(ran('test: doubled').ran).toBe(102);
+  });
+  it('keeps what is asked for all the time, whatever comes between', () => {
+    const kept = remembered('test: kept', (of: number) => ({ of }), 20);
+    const own = kept(-7);
+    for (let n = 0; n < 200; n++) {
+      kept(n);
+      expect(kept(-7)).toBe(own);
+    }
+  });
+});
+
+describe('parts of a whole', () => {
+  interface Whole {
+    a: { n: number };
+    b: { n: number };
+    name: string;
+  }
+  const parts = partsOf<Whole>()('a', 'b');
+  const whole: Whole = { a: { n: 1 }, b: { n: 2 }, name: 'x' };
+  it('are those asked for and no others', () => {
+    expect(parts(whole)).toEqual({ a: { n: 1 }, b: { n: 2 } });
+    expect(parts(whole).a).toBe(whole.a);
+  });
+  it('are the same object while none of them is another', () => {
+    expect(parts({ ...whole, name: 'y' })).toBe(parts(whole));
+    expect(parts({ ...whole, b: { n: 2 } })).not.toBe(parts(whole));
+  });
+});
+
+describe('a list of the same', () => {
+  it('is one list, in its order', () => {
+    const [a, b] = [{}, {}];
+    expect(together([a, b])).toBe(together([a, b]));
+    expect(together([b, a])).not.toBe(together([a, b]));
+    expect(together([a])).not.toBe(together([a, b]));
+    expect(together([a, b])).toEqual([a, b]);
+    expect(together([])).toEqual([]);
+  });
+});
+
+describe('answers that follow one another', () => {
+  it('keep the objects of what came out as before', () => {
+    const settle = settling<{ sum: number[]; name: string }>();
+    const first = settle({ sum: [1, 2], name: 'a' });
+    const second = settle({ sum: [1, 2], name: 'b' });
+    expect(second).toEqual({ sum: [1, 2], name: 'b' });
+    expect(second.sum).toBe(first.sum);
+    expect(settle({ sum: [1, 2], name: 'b' })).toBe(second);
+  });
+  it('give an answer that was settled before as it was settled then', () => {
+    const settle = settling<{ n: number }>();
+    const raw = { n: 1 };
+    const settled = settle(raw);
+    settle({ n: 2 });
+    expect(settle(raw)).toBe(settled);
+  });
+  it('tell figures of a day apart to the last one', () => {
+    const settle = settling<{ day: Float64Array }>();
+    const first = settle({ day: Float64Array.of(1, 2, 3) });
+    expect(settle({ day: Float64Array.of(1, 2, 3) })).toBe(first);
+    expect(settle({ day: Float64Array.of(1, 2, 4) }).day[2]).toBe(4);
+    expect(settle({ day: Float64Array.of(1, 2) }).day).toHaveLength(2);
+  });
+  it('never change what is answered', () => {
+    const settle = settling<object>();
+    fc.assert(
+      fc.property(fc.dictionary(fc.string(), fc.jsonValue()), (answer) => {
+        const copy = JSON.parse(JSON.stringify(answer)) as object;
+        expect(JSON.parse(JSON.stringify(settle(answer)))).toEqual(copy);
+      }),
+    );
+  });
+});

@@ -1,0 +1,2 @@
+export const CORE: string[][];
+export const WEB: string[][];

@@ -1,0 +1,157 @@
+/**
+ * `npm run mutate`, or `npm run mutate -- sun bank --seed 7 --many 40 --show`: changes the core a little, one change at a
+ * time, and asks the tests of that room whether they notice. A seeded sample of changes for each room; `--show` prints
+ * those that nobody noticed. Texts are left alone: what a sentence says is read by people.
+ */
+import { Instrumenter } from '@stryker-mutator/instrumenter';
+import { Stryker } from '@stryker-mutator/core';
+import { readFileSync, readdirSync, rmSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { parseArgs } from 'node:util';
+import { ROOT, ensureNodeModules } from './system.mjs';
+
+const CORE = 'packages/core/src';
+/** Whose tests are asked of a room, beside its own. */
+const ALSO = {
+  document: ['job'],
+  job: ['document'],
+  calculate: ['evaluate', 'array'],
+  figures: ['evaluate'],
+  sky: ['array'],
+};
+
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    seed: { type: 'string', default: '1' },
+    many: { type: 'string', default: '40' },
+    show: { type: 'boolean', default: false },
+  },
+});
+
+ensureNodeModules();
+
+/** @source mulberry32 */
+function seeded(seed) {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), state | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const quiet = {
+  isDebugEnabled: () => false,
+  isTraceEnabled: () => false,
+  debug() {},
+  trace() {},
+  info() {},
+  warn() {},
+};
+const filesOf = (room) =>
+  readdirSync(join(ROOT, CORE, room), { recursive: true })
+    .map(String)
+    .filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts') && !name.endsWith('index.ts'))
+    .map((name) => join(ROOT, CORE, room, name));
+
+/** Places of a room to change, each with how many changes it takes; drawn until there are enough. */
+async function drawn(room, many, random) {
+  const files = filesOf(room).map((name) => ({ name, mutate: true, content: readFileSync(name, 'utf8') }));
+  const { mutants } = await new Instrumenter(quiet).instrument(files, {
+    plugins: [],
+    excludedMutations: ['StringLiteral', 'BlockStatement', 'ObjectLiteral'],
+    ignorers: [],
+    noHeader: true,
+  });
+  const places = new Map();
+  for (const { fileName, location, ignoreReason } of mutants) {
+    if (ignoreReason !== undefined) continue;
+    const { start, end } = location;
+    const key = `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
+    const place = places.get(key) ?? { key, fileName, start, end, count: 0 };
+    place.count++;
+    places.set(key, place);
+  }
+  const within = (a, b) =>
+    a.fileName === b.fileName &&
+    (a.start.line > b.start.line || (a.start.line === b.start.line && a.start.column >= b.start.column)) &&
+    (a.end.line < b.end.line || (a.end.line === b.end.line && a.end.column <= b.end.column));
+  // a place that holds others would bring them along: only the innermost are drawn
+  const all = [...places.values()];
+  const inner = all.filter((place) => !all.some((other) => other !== place && within(other, place)));
+  const found = [];
+  for (let count = 0; count < many && inner.length > 0;) {
+    const [place] = inner.splice(Math.floor(random() * inner.length), 1);
+    found.push(place.key);
+    count += place.count;
+  }
+  return found;
+}
+
+async function measured(room) {
+  const mutate = await drawn(
+    room,
+    Number(values.many),
+    seeded(Number(values.seed) * 1000 + room.length * 17),
+  );
+  const asked = [room, ...(ALSO[room] ?? [])].map((name) => `<rootDir>/${CORE}/${name}/**/*.test.ts`);
+  const { transform, transformIgnorePatterns } = (await import('../jest.config.js')).default.projects[0];
+  const results = await new Stryker({
+    mutate,
+    mutator: { excludedMutations: ['StringLiteral', 'BlockStatement', 'ObjectLiteral'] },
+    testRunner: 'jest',
+    coverageAnalysis: 'perTest',
+    concurrency: 2,
+    timeoutMS: 20_000,
+    reporters: [],
+    logLevel: 'off',
+    fileLogLevel: 'off',
+    allowConsoleColors: false,
+    checkers: [],
+    disableTypeChecks: false,
+    tempDirName: '.ivolt/mutate',
+    ignorePatterns: ['**', '!package.json', '!packages/core/**', '!packages/core/fixtures/**'],
+    jest: {
+      projectType: 'custom',
+      enableFindRelatedTests: false,
+      config: {
+        testMatch: asked,
+        testEnvironment: 'node',
+        testTimeout: 30_000,
+        transform,
+        transformIgnorePatterns,
+        silent: true,
+      },
+    },
+  }).runMutationTest();
+  const counted = results.filter(
+    ({ status }) => !['Ignored', 'CompileError', 'RuntimeError'].includes(status),
+  );
+  const missed = counted.filter(({ status }) => status === 'Survived' || status === 'NoCoverage');
+  return { room, all: counted.length, missed };
+}
+
+const rooms =
+  positionals.length > 0
+    ? positionals
+    : readdirSync(join(ROOT, CORE), { withFileTypes: true })
+        .filter((entry) => entry.isDirectory() && entry.name !== 'testing')
+        .map(({ name }) => name);
+const began = Date.now();
+for (const name of rooms) {
+  const at = Date.now();
+  const { room, all, missed } = await measured(name);
+  const share = all > 0 ? Math.round((100 * (all - missed.length)) / all) : 100;
+  console.log(`${room}: ${share} % of ${all} changes noticed (${((Date.now() - at) / 1000).toFixed(0)} s)`);
+  if (values.show)
+    for (const { fileName, location, mutatorName, replacement, status } of missed)
+      console.log(
+        `  ${relative(ROOT, fileName).replace(/^.*\.ivolt\/mutate\/[^/]+\//, '')}:${location.start.line} ${mutatorName}${status === 'NoCoverage' ? ' (no test goes there)' : ''} → ${replacement}`,
+      );
+}
+rmSync(join(ROOT, '.ivolt/mutate'), { recursive: true, force: true });
+console.log(
+  `${rooms.length} rooms in ${((Date.now() - began) / 60_000).toFixed(1)} minutes, seed ${values.seed}`,
+);
