@@ -66,7 +66,7 @@ it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
     // the grid answers late, or not at all
     const grids = designs.map(() => (next() < 0.12 ? null : { ...home, stops }));
     const known = { ...home, stops };
-    const asked = designs.map((design, at) => [design, grids[at] && known] as const);
+    const asked = designs.map((design, at) => [design, grids[at] ? known : null] as const);
     const inTurn = asked.map(([design, grid]) => evaluate(design, grid));
     const other = anew();
     const backwards = asked.toReversed().map(([design, grid]) => other(design, grid));

@@ -59,8 +59,10 @@ describe('parts of a whole', () => {
     expect(parts(whole).a).toBe(whole.a);
   });
   it('are the same object while none of them is another', () => {
-    expect(parts({ ...whole, name: 'y' })).toBe(parts(whole));
-    expect(parts({ ...whole, b: { n: 2 } })).not.toBe(parts(whole));
+    const renamed: Whole = { ...whole, name: 'y' };
+    expect(parts(renamed)).toBe(parts(whole));
+    const other: Whole = { ...whole, b: { n: 2 } };
+    expect(parts(other)).not.toBe(parts(whole));
   });
 });
 
