@@ -314,14 +314,16 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
     )
     .max(200)
     .required(),
-}).custom((design: Design, helpers) => {
-  for (const [array, { strings }] of Object.entries(design.arrays)) {
-    if (Object.hasOwn(design.controllers, strings.controller)) continue;
-    return helpers.error('any.invalid', {}, { path: ['arrays', array, 'strings', 'controller'] } as never);
-  }
-  for (const [use, { event }] of Object.entries(design.uses)) {
-    if (event === null || Object.hasOwn(design.events, event)) continue;
-    return helpers.error('any.invalid', {}, { path: ['uses', use, 'event'] } as never);
-  }
-  return design;
-});
+})
+  .custom((design: Design, helpers) => {
+    for (const [array, { strings }] of Object.entries(design.arrays)) {
+      if (Object.hasOwn(design.controllers, strings.controller)) continue;
+      return helpers.error('any.invalid', {}, { path: ['arrays', array, 'strings', 'controller'] } as never);
+    }
+    for (const [use, { event }] of Object.entries(design.uses)) {
+      if (event === null || Object.hasOwn(design.events, event)) continue;
+      return helpers.error('any.invalid', {}, { path: ['uses', use, 'event'] } as never);
+    }
+    return design;
+  })
+  .required();

@@ -17,7 +17,7 @@ export const saveBody = Joi.object({
 });
 
 export const newJobBody = Joi.object({
-  design: designSchema.required(),
+  design: designSchema,
   label: Joi.string().max(200).default('New job'),
 });
 

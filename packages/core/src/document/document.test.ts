@@ -1,0 +1,285 @@
+import fc from 'fast-check';
+import { blankDesign, examples } from '../job';
+import {
+  atStage,
+  cloned,
+  diff,
+  entriesOf,
+  entryAt,
+  escapeKey,
+  FIELDS,
+  fieldAt,
+  inOrder,
+  isDesign,
+  keysOf,
+  labelOf,
+  panelCount,
+  patched,
+  PatchError,
+  patchedWherePossible,
+  patternOf,
+  problemsOf,
+  QUESTIONS,
+  rangeMessage,
+  rebase,
+  SHEET_NAMES,
+  SHEETS,
+  stagesIn,
+  valueAt,
+  valueProblem,
+  withValueAt,
+  type Design,
+} from '.';
+
+const [hut, dairy] = examples().map(({ design }) => design) as [Design, Design];
+const messages = (design: unknown) => problemsOf(design).map(({ path, message }) => `${path}: ${message}`);
+
+describe('a pointer', () => {
+  it('reads what stands there, and nothing where nothing stands', () => {
+    expect(valueAt(dairy, '/bank/days/value')).toBe(dairy.bank.days.value);
+    expect(valueAt(dairy, '')).toBe(dairy);
+    for (const path of ['/nothing', '/bank/days/value/deeper', '/bank/toString', '/uses/__proto__'])
+      expect(valueAt(dairy, path)).toBeUndefined();
+  });
+  it('writes a copy that shares what does not lie on the way', () => {
+    const after = withValueAt(dairy, '/bank/days', { value: 9, from: 'chosen' as const });
+    expect(after.bank.days.value).toBe(9);
+    expect(dairy.bank.days.value).not.toBe(9);
+    expect(after.uses).toBe(dairy.uses);
+    expect(after.bank.home).toBe(dairy.bank.home);
+    expect(withValueAt(dairy, '/acknowledged/x', { a: 1 }).acknowledged).toEqual({
+      ...dairy.acknowledged,
+      x: { a: 1 },
+    });
+    expect(withValueAt(dairy, '/bank/days', undefined).bank).not.toHaveProperty('days');
+    expect(withValueAt(dairy, '', 7)).toBe(7);
+  });
+  it('bears any key, with slashes and tildes in it', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 4 }),
+        fc.integer(),
+        (keys, value) => {
+          fc.pre(!keys.some((key) => key === '__proto__'));
+          const path = keys.map((key) => `/${escapeKey(key)}`).join('');
+          expect(keysOf(path)).toEqual(keys);
+          expect(valueAt(withValueAt({}, path, value), path)).toBe(value);
+        },
+      ),
+    );
+    expect(keysOf('')).toEqual([]);
+    expect(keysOf('/a~1b/c~0d')).toEqual(['a/b', 'c~d']);
+  });
+  it('finds every figure of a design, each with its field', () => {
+    const entries = entriesOf(dairy);
+    expect(entries.length).toBeGreaterThan(100);
+    for (const [path, entry] of entries) {
+      expect(entryAt(dairy, path)).toBe(entry);
+      expect(fieldAt(path).label).not.toBe('');
+    }
+    expect(entryAt(dairy, '/bank')).toBeUndefined();
+    expect(entryAt(dairy, '/name')).toBeUndefined();
+  });
+});
+
+describe('a change', () => {
+  it('is the fewest operations that make one document of another', () => {
+    expect(diff(dairy, dairy)).toEqual([]);
+    expect(diff(dairy, cloned(dairy))).toEqual([]);
+    const after = withValueAt(withValueAt(dairy, '/bank/days/value', 9), '/uses/u4', undefined);
+    expect(diff(dairy, after)).toEqual(
+      expect.arrayContaining([
+        { op: 'replace', path: '/bank/days/value', value: 9 },
+        { op: 'remove', path: '/uses/u4' },
+      ]),
+    );
+    expect(diff(dairy, after)).toHaveLength(2);
+    expect(diff({ a: [1, 2] }, { a: [1, 3] })).toEqual([{ op: 'replace', path: '/a', value: [1, 3] }]);
+    expect(diff({ a: [1, 2] }, { a: [1, 2] })).toEqual([]);
+    expect(diff({}, { b: null })).toEqual([{ op: 'add', path: '/b', value: null }]);
+    expect(diff({ a: { b: 1 } }, { a: null })).toEqual([{ op: 'replace', path: '/a', value: null }]);
+  });
+  it('makes the one of the other, whatever they are, and leaves both as they were', () => {
+    const json = fc.dictionary(
+      fc.string().filter((key) => !['__proto__', 'constructor', 'prototype'].includes(key)),
+      fc.jsonValue({ maxDepth: 2 }),
+    );
+    fc.assert(
+      fc.property(json, json, (raw, other) => {
+        const [before, after] = [cloned(raw), cloned(other)];
+        const poisoned = /"(__proto__|constructor|prototype)"/.test(JSON.stringify([before, after]));
+        fc.pre(!poisoned);
+        const kept = cloned(before);
+        expect(patched(before, diff(before, after))).toEqual(after);
+        expect(before).toEqual(kept);
+      }),
+    );
+  });
+  it('is refused where it does not apply, with the place', () => {
+    for (const operation of [
+      { op: 'replace' as const, path: '/nothing/here', value: 1 },
+      { op: 'remove' as const, path: '/nothing' },
+      { op: 'add' as const, path: '/name/deeper/still', value: 1 },
+    ]) {
+      expect(() => patched(dairy, [operation])).toThrow(PatchError);
+      expect(() => patched(dairy, [operation])).toThrow(operation.path);
+    }
+  });
+  it('never reaches what all objects share', () => {
+    for (const path of ['/__proto__/x', '/constructor/prototype/x', '/bank/prototype'])
+      expect(() => patched(dairy, [{ op: 'add', path, value: 1 }])).toThrow(/may not be written to/);
+    expect(({} as Record<string, unknown>).x).toBeUndefined();
+  });
+  it('applies as far as it can, and says what is left', () => {
+    const good = { op: 'replace' as const, path: '/name', value: 'N' };
+    const bad = { op: 'remove' as const, path: '/nothing' };
+    const { document, left } = patchedWherePossible(dairy, [bad, good]);
+    expect(document.name).toBe('N');
+    expect(left).toEqual([bad]);
+    expect(patchedWherePossible(dairy, [good]).left).toEqual([]);
+  });
+});
+
+describe('two changes of the same document', () => {
+  const mine = withValueAt(dairy, '/bank/days/value', 4);
+  it('come together where they touch different figures', () => {
+    const theirs = withValueAt(dairy, '/name', 'Theirs');
+    const { document, conflicts } = rebase(dairy, mine, theirs);
+    expect(conflicts).toEqual([]);
+    expect([document.name, document.bank.days.value]).toEqual(['Theirs', 4]);
+  });
+  it('keep mine and say so where they touch the same', () => {
+    const theirs = withValueAt(dairy, '/bank/days/value', 6);
+    const { document, conflicts } = rebase(dairy, mine, theirs);
+    expect(document.bank.days.value).toBe(4);
+    expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 6 }]);
+  });
+  it('are no conflict where both made the same change', () => {
+    expect(rebase(dairy, mine, cloned(mine)).conflicts).toEqual([]);
+  });
+  it('leave a row removed that one of them removed', () => {
+    const edited = withValueAt(dairy, '/uses/u4/watts/value', 5);
+    const { document, conflicts } = rebase(dairy, edited, withValueAt(dairy, '/uses/u4', undefined));
+    expect(document.uses).not.toHaveProperty('u4');
+    expect(conflicts).toEqual([{ path: '/uses/u4/watts/value', mine: 5, theirs: undefined }]);
+  });
+});
+
+describe('the schema', () => {
+  it('takes every example, and a blank job of each kind', () => {
+    for (const { design } of examples()) expect(messages(design)).toEqual([]);
+    for (const kind of ['cabin', 'homestead', 'shed', 'trailer', 'boat'] as const)
+      for (const busVolts of [12, 24, 48] as const)
+        expect(isDesign(blankDesign({ name: 'x', kind, units: 'metric', busVolts }))).toBe(true);
+  });
+  it.each([
+    ['/bank/days/value', -1, /runs from/],
+    ['/bank/days/value', '3', /runs from/],
+    ['/supply/split', 'yes', /must be a boolean/],
+    ['/bank/series/value', 1.5, /whole numbers only/],
+    ['/place/lat/value', 91, /Latitude runs from −90 to 90/],
+    ['/bank/chemistry', 'jelly', /must be one of/],
+    ['/bank/days/from', 'heaven', /must be one of/],
+    ['/busVolts', 36, /must be one of/],
+    ['/extra', 1, /not allowed/],
+    ['/name', 'x'.repeat(500), /length/],
+    ['/uses/u4/months', [0], /greater than or equal to 1/],
+    ['/uses/u4/months', [1, 1], /duplicate/],
+    ['/uses/u4/months', [13], /less than or equal to 12/],
+    ['/uses/u4/paint', { year: '01' }, /./],
+    ['/uses/u4/shed', -1, /./],
+    ['/arrays', {}, /./],
+    ['/controllers', {}, /./],
+    ['/controllers/c1/inputs/value', 0, /runs from/],
+    ['/arrays/a1/skyline/points', { 3: 10 }, /./],
+    ['/arrays/a1/skyline/points', { 5: 99 }, /./],
+    ['/arrays/a1/plane/seasons', 3, /must be one of/],
+    ['/events', { e: { name: 'E', position: 1, from: '02-30', to: '03-01' } }, /./],
+    ['/version', 3, /./],
+  ])('refuses %s as %j, at its place', (path, value, reason) => {
+    const problems = problemsOf(withValueAt(dairy, path, value));
+    expect(problems.length).toBeGreaterThan(0);
+    expect(problems.some((problem) => problem.path.startsWith(path) && reason.test(problem.message))).toBe(
+      true,
+    );
+  });
+  it('never throws, whatever it is shown', () => {
+    fc.assert(
+      fc.property(fc.anything({ maxDepth: 3 }), (thing) => {
+        expect(Array.isArray(problemsOf(thing))).toBe(true);
+      }),
+    );
+    for (const thing of [null, undefined, 1, 'x', [], {}]) expect(isDesign(thing)).toBe(false);
+  });
+  it('takes every field at both its ends, and nothing beyond them', () => {
+    for (const [path] of entriesOf(dairy)) {
+      const { min, max } = fieldAt(path);
+      for (const end of [min, max]) expect(messages(withValueAt(dairy, `${path}/value`, end))).toEqual([]);
+      for (const beyond of [min - 1, max + 1])
+        expect(problemsOf(withValueAt(dairy, `${path}/value`, beyond))[0]?.message).toBe(rangeMessage(path));
+    }
+  });
+});
+
+describe('a field', () => {
+  it('has a label, a gloss, and ends the right way round', () => {
+    for (const { label, min, max } of Object.values(FIELDS)) {
+      expect(label).toMatch(/^\S/);
+      expect(min).toBeLessThan(max);
+    }
+  });
+  it('is known by its place, whatever the ids', () => {
+    expect(patternOf('/uses/abc/watts')).toBe(patternOf('/uses/xyz/watts'));
+    expect(fieldAt('/uses/abc/watts')).toBe(fieldAt('/uses/xyz/watts'));
+    expect(patternOf('/bank/days')).toBe('/bank/days');
+  });
+  it('says why a number may not stand', () => {
+    expect(valueProblem('/bank/days', 3)).toBeUndefined();
+    expect(valueProblem('/bank/series', 2.5)).toMatch(/whole numbers only$/);
+    expect(valueProblem('/place/lat', -91)).toBe('Latitude runs from −90 to 90');
+    expect(valueProblem('/place/lat', 91, (n) => `${n}°`)).toBe('Latitude runs from -90° to 90°');
+  });
+  it('is called by its row', () => {
+    const use = Object.keys(dairy.uses)[0]!;
+    const { label } = fieldAt(`/uses/${use}/watts`);
+    expect(labelOf(dairy, `/uses/${use}/watts`)).toBe(`${dairy.uses[use]!.name}: ${label.toLowerCase()}`);
+    expect(labelOf(dairy, '/uses/gone/watts')).toMatch(/^Unnamed use: /);
+    expect(labelOf(dairy, '/bank/days')).toBe(fieldAt('/bank/days').label);
+    expect(labelOf(dairy, '/arrays/a1/count')).toMatch(new RegExp(`^${dairy.arrays.a1!.name}: `));
+    expect(labelOf(hut, '/arrays/a1/count')).toBe(fieldAt('/arrays/a1/count').label);
+  });
+});
+
+describe('rows, stages and sheets', () => {
+  it('stand in order of their positions, alike ones by their ids', () => {
+    const rows = { b: { position: 2 }, a: { position: 2 }, z: { position: 1 } };
+    expect(inOrder(rows).map(([id]) => id)).toEqual(['z', 'a', 'b']);
+    expect(inOrder(rows)).toBe(inOrder(rows));
+    expect(inOrder({})).toEqual([]);
+  });
+  it('wait for their stage, and count once it is built', () => {
+    const uses = Object.fromEntries(
+      Object.entries(dairy.uses).map(([id, use], i) => [id, { ...use, stage: i % 3 }]),
+    );
+    const staged = { ...dairy, uses };
+    expect(stagesIn(staged)).toEqual([1, 2]);
+    expect(stagesIn(dairy)).toEqual([]);
+    const [first, second] = [atStage(staged, 1), atStage(staged, 2)];
+    for (const [id, { stage }] of Object.entries(uses)) {
+      expect(first.uses[id]!.stage).toBe(stage === 2 ? 2 : 0);
+      expect(second.uses[id]!.stage).toBe(0);
+      if (stage === 0) expect(first.uses[id]).toBe(uses[id]);
+    }
+  });
+  it('have a question and a name', () => {
+    for (const sheet of SHEETS) {
+      expect(QUESTIONS[sheet]).toMatch(/\?$/);
+      expect(SHEET_NAMES[sheet]).toMatch(/^[A-Z]/);
+    }
+  });
+  it('count panels of alike and of unlike arrays', () => {
+    const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+    expect(Object.values(honey.arrays).reduce((sum, plan) => sum + panelCount(plan), 0)).toBe(11);
+    expect(panelCount({ count: { value: 7, from: 'chosen' }, pile: null })).toBe(7);
+  });
+});
