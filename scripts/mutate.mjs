@@ -16,7 +16,6 @@ const ALSO = {
   document: ['job'],
   job: ['document'],
   calculate: ['evaluate', 'array'],
-  figures: ['evaluate'],
   sky: ['array'],
 };
 
@@ -118,6 +117,8 @@ async function measured(room) {
       enableFindRelatedTests: false,
       config: {
         testMatch: asked,
+        // long, and about remembering alone
+        testPathIgnorePatterns: ['evaluate/anew'],
         testEnvironment: 'node',
         testTimeout: 30_000,
         transform,

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { CELLS } from '../document';
-import type { PlaneMonth } from '../sky';
-import { STEPS, STEP_H } from '../sky';
+import { STEPS, STEP_H, type PlaneMonth } from '../sky';
 import { clippedYear, madeByHour, sentYear, throughBankPct } from '.';
 import type { Feed } from './feed';
 

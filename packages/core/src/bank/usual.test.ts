@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { ClimateMonth } from '../climate';
-import { chosen, usualHome } from '../job';
+import { chosen, usualHome, blankDesign } from '../job';
 import {
   bankFit,
   bankNeeds,
@@ -17,7 +17,6 @@ import {
   type BankResult,
   type Demand,
 } from '.';
-import { blankDesign } from '../job';
 import type { Chemistry } from '../document';
 
 const design = blankDesign({ name: 'Bank', kind: 'cabin', units: 'metric', busVolts: 24 });

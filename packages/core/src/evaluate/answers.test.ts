@@ -1,5 +1,4 @@
-import type { Facts } from '../calculate';
-import { calculate } from '../calculate';
+import { calculate, type Facts } from '../calculate';
 import { SHEETS, withValueAt, type Design, type Use } from '../document';
 import { penFor } from '../figures';
 import { blankDesign, blankUse, chosen, examples, measured } from '../job';

@@ -1,7 +1,14 @@
-import { labelOf } from '../document';
 import { calculate, marginsOf, type Margins } from '../calculate';
 import type { ClimateShift, JobClimate } from '../climate';
-import { entriesOf, fieldAt, withValueAt, type Design, type Entry, type PlausibleError } from '../document';
+import {
+  entriesOf,
+  fieldAt,
+  labelOf,
+  withValueAt,
+  type Design,
+  type Entry,
+  type PlausibleError,
+} from '../document';
 import type { Pen } from '../figures';
 import { fromStored, type Quantity } from '../units';
 

@@ -1,6 +1,13 @@
 import { calculate } from '../calculate';
-import type { GivenKey, Use, UseForm } from '../document';
-import { painted, NO_PAINT, withValueAt, type Design } from '../document';
+import {
+  painted,
+  NO_PAINT,
+  withValueAt,
+  type GivenKey,
+  type Use,
+  type UseForm,
+  type Design,
+} from '../document';
 import { blankDesign, blankUse, chosen, measured } from '../job';
 import { plainClimate } from '../testing/climates';
 import { figuresOf, penFor, useFigure } from '.';

@@ -1,8 +1,7 @@
-import type { Controller } from '../document';
+import { withValueAt, type Controller, type Design, type Operation, type Sheet } from '../document';
 import { type ControllerClass, controllerOfClass } from '../strings';
 import { remembered } from '../memo';
 import { onFacts, type Facts } from '../calculate';
-import { withValueAt, type Design, type Operation, type Sheet } from '../document';
 import type { Pen } from '../figures';
 
 /** stop: do not build this. look: look again. note: know this. */

@@ -1,7 +1,6 @@
-import { judge } from '../evaluate';
+import { judge, evaluate } from '../evaluate';
 import fc from 'fast-check';
 import { withValueAt, type Design, type Obstacle, type Stop } from '../document';
-import { evaluate } from '../evaluate';
 import { blankPlace, chosen } from '../job';
 import { readSheet } from '../module';
 import { shadowFigures, shadowOn } from '../sky';

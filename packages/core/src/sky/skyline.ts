@@ -1,5 +1,4 @@
-import { HORIZON_STEP_DEG } from '../document';
-import type { Obstacle, Rows, Skyline } from '../document';
+import { HORIZON_STEP_DEG, type Obstacle, type Rows, type Skyline } from '../document';
 import { clamp, cosDeg, sinDeg, tanDeg, turn } from '../sun';
 import type { Plane } from './plane';
 import { usualTakes, type ShadowTakes } from './shadow';

@@ -1,6 +1,5 @@
-import { evaluate, examples, withValueAt, type Evaluation } from '@ivolt/core';
+import { evaluate, examples, withValueAt, shareStructure, type Evaluation } from '@ivolt/core';
 import { GRID } from '../testing/evaluated';
-import { shareStructure } from '@ivolt/core';
 import { answerOf, evaluationFrom } from './answer';
 
 const designs = examples()

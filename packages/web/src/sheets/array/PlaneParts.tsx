@@ -1,8 +1,7 @@
-import type { PlaneKind, Season } from '@ivolt/core';
+import { withValueAt, type PlaneKind, type Season } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation } from '../../job/hooks';
-import { withValueAt } from '@ivolt/core';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
