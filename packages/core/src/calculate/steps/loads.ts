@@ -3,6 +3,7 @@ import type { Design } from '../../document';
 import {
   computeLoads,
   contextOf,
+  followsWeather,
   overDaysOf,
   useYear,
   type LoadMeans,
@@ -67,7 +68,7 @@ export const loadsOf = (
 ) =>
   loads(
     parts(design),
-    months,
+    Object.values(design.uses).some(followsWeather) ? months : null,
     padWh,
     Object.values(design.controllers).reduce((sum, { ownDraw }) => sum + ownDraw.value * 24, 0),
   );
