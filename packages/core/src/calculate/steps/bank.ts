@@ -13,9 +13,11 @@ import {
 } from '../../bank';
 import type { ClimateMonth, RecordTemperature } from '../../climate';
 import type { Bank, Design } from '../../document';
-import { partsOf, remembered } from '../../memo';
+import { partsOf, remembered, together } from '../../memo';
 
-const pad = remembered('draw of the heating pad', padDraw);
+const pad = remembered('draw of the heating pad', (...asked: Parameters<typeof padDraw>) =>
+  together(padDraw(...asked)),
+);
 const warmth = remembered(
   'warmth of the bank',
   (home: Bank['home'], months: readonly ClimateMonth[], lowC: number, highC: number) =>

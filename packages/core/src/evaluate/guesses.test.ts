@@ -1,0 +1,160 @@
+import { calculate, marginsOf } from '../calculate';
+import { entriesOf, entryAt, fieldAt, withValueAt, type Design } from '../document';
+import { penFor } from '../figures';
+import { blankUse, chosen, examples, guess, measured } from '../job';
+import { plainClimate } from '../testing/climates';
+import { oneArray } from '../testing/dairy';
+import { MARGIN_NAMES, rankGuesses, type Guess } from './guesses';
+
+const climate = plainClimate(41.6, { altitudeM: 640 });
+const pen = penFor('metric');
+const dairy = oneArray();
+const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
+const ranked = (design: Design, grid: typeof climate | null = climate) => rankGuesses(design, grid, pen);
+const margins = (design: Design) => marginsOf(calculate(design, climate));
+
+/** The largest move of a margin by an error either way, the plain way. */
+function moved(design: Design, path: string): { moves: number; flips: boolean } {
+  const { error, min, max } = fieldAt(path);
+  const { value } = entryAt(design, path)!;
+  const step = error!.as === 'share' ? value * error!.size : error!.size;
+  const now = margins(design);
+  let [moves, flips] = [0, false];
+  for (const tried of [value - step, value + step]) {
+    const then = margins(withValueAt(design, `${path}/value`, Math.min(max, Math.max(min, tried))));
+    for (const key of Object.keys(now) as (keyof typeof now)[]) {
+      const [a, b] = [now[key], then[key]];
+      if (a === null || b === null) continue;
+      const flip = a >= 0 !== b >= 0;
+      if (flip && !flips) [moves, flips] = [Math.abs(b - a), true];
+      else if (flip === flips) moves = Math.max(moves, Math.abs(b - a));
+    }
+  }
+  return { moves, flips };
+}
+
+describe('what to measure next', () => {
+  const guesses = ranked(dairy);
+  it('is every guess that has a plausible error, and nothing else', () => {
+    const paths = entriesOf(dairy)
+      .filter(([path, { from }]) => from === 'guess' && fieldAt(path).error)
+      .map(([path]) => path);
+    expect(guesses.flatMap(({ path, id }) => (id.startsWith('grid.') ? [] : [path])).sort()).toEqual(
+      paths.sort(),
+    );
+    for (const { id, path, why, error } of guesses) {
+      expect(why).not.toBe('');
+      expect(error).toMatch(/^± /);
+      if (!id.startsWith('grid.')) expect(id).toBe(path);
+    }
+  });
+  it('begins with what could change the verdict, then by how far it moves a margin', () => {
+    const order = (a: Guess, b: Guess) => Number(b.flips) - Number(a.flips) || b.moves - a.moves;
+    expect(guesses.map(({ id }) => id)).toEqual(guesses.toSorted(order).map(({ id }) => id));
+    expect(guesses.some(({ flips }) => flips)).toBe(true);
+    expect(guesses.some(({ flips }) => !flips)).toBe(true);
+  });
+  it('moves each margin as the whole reckoning does', () => {
+    for (const { id, path, moves, flips } of guesses) {
+      if (id.startsWith('grid.') || path === null || /^\/bank\/(home|unit|prices|horizon)/.test(path))
+        continue;
+      const by = moved(dairy, path);
+      expect([id, flips]).toEqual([id, by.flips]);
+      expect(moves).toBeCloseTo(by.moves, 9);
+    }
+  });
+  it('leaves alone what was measured', () => {
+    const use = Object.keys(dairy.uses)[0]!;
+    const path = `/uses/${use}/watts`;
+    const guessed = withValueAt(dairy, path, guess(78));
+    expect(ranked(guessed).some(({ id }) => id === path)).toBe(true);
+    for (const known of [measured(78), chosen(78)])
+      expect(ranked(withValueAt(dairy, path, known)).some(({ id }) => id === path)).toBe(false);
+  });
+  it('moves nothing by what decides only whether the bank fits and what it costs', () => {
+    const idle = ranked(dairy).filter(({ path }) => /^\/bank\/(home|unit|prices|horizon)/.test(path ?? ''));
+    for (const each of idle) expect(each).toMatchObject({ moves: 0, flips: false, sheet: 'bank' });
+    // a room is still worth measuring
+    expect(idle.every(({ why }) => why.length > 0)).toBe(true);
+  });
+  it('names margins that there are', () => {
+    for (const { margin } of guesses) expect(MARGIN_NAMES[margin]).toMatch(/./);
+  });
+});
+
+describe('what the grid guesses', () => {
+  const of = (design: Design, id: string, grid: typeof climate | null = climate) =>
+    ranked(design, grid).find((each) => each.id === id);
+  it('is its sun, while any month is from it', () => {
+    const sun = of(dairy, 'grid.sun')!;
+    expect(sun).toMatchObject({ shown: 'all months', error: '± 16 %', path: null, sheet: 'place' });
+    const now = margins(dairy).energy!;
+    const dull = marginsOf(calculate(dairy, climate, { ghiFactor: 0.84 })).energy!;
+    const bright = marginsOf(calculate(dairy, climate, { ghiFactor: 1.16 })).energy!;
+    if (!sun.flips) expect(sun.moves).toBeCloseTo(Math.max(now - dull, bright - now), 9);
+    const typed = (months: number) =>
+      withValueAt(
+        dairy,
+        '/place/ghi',
+        Object.fromEntries(Array.from({ length: months }, (_, m) => [m + 1, measured(4)])),
+      );
+    expect(of(typed(5), 'grid.sun')!.shown).toBe('7 months');
+    expect(of(typed(12), 'grid.sun')).toBeUndefined();
+  });
+  it('is its record low and high, until they are typed', () => {
+    expect(plain(of(dairy, 'grid.high')!.shown)).toBe('41 °C');
+    expect(of(dairy, 'grid.high')).toMatchObject({ error: '± 3 K', path: '/place/high' });
+    expect(of(withValueAt(dairy, '/place/high', measured(38)), 'grid.high')).toBeUndefined();
+    const low = of(withValueAt(dairy, '/place/low', null), 'grid.low')!;
+    expect(low).toMatchObject({ error: '± 5 K', path: '/place/low' });
+    expect(of(withValueAt(dairy, '/place/low', measured(-13)), 'grid.low')).toBeUndefined();
+  });
+  it('is nothing without a place', () => {
+    expect(ranked(dairy, null).filter(({ id }) => id.startsWith('grid.'))).toEqual([]);
+  });
+});
+
+describe('each guess', () => {
+  it('is called by its row, and stands on its sheet', () => {
+    const vale = examples()[1]!.design;
+    const use = Object.keys(vale.uses)[0]!;
+    const changed = [
+      [`/uses/${use}/watts`, 'uses', vale.uses[use]!.name],
+      ['/supply/inverterEfficiency', 'uses', 'Inverter'],
+      ['/bank/coldest', 'bank', 'Coldest'],
+      ['/arrays/a2/soiling', 'array', vale.arrays.a2!.name],
+      ['/controllers/c1/efficiency', 'strings', 'ontroller'],
+      ['/arrays/a1/module/betaVoc', 'array', vale.arrays.a1!.name],
+    ] as const;
+    for (const [path, sheet, name] of changed) {
+      if (!fieldAt(path).error) continue;
+      const value = entryAt(vale, path)?.value ?? 1;
+      const found = ranked(withValueAt(vale, path, guess(value))).find(({ id }) => id === path)!;
+      expect([path, found.sheet]).toEqual([path, sheet]);
+      expect(found.label.toLowerCase()).toContain(name.toLowerCase().slice(0, 5));
+    }
+  });
+  it('says its error in its own terms', () => {
+    const at = (path: string, value: number, unit?: string) =>
+      plain(
+        ranked(withValueAt(dairy, path, { value, from: 'guess', ...(unit ? { unit } : {}) })).find(
+          ({ id }) => id === path,
+        )!.error,
+      );
+    const use = Object.keys(dairy.uses)[0]!;
+    expect(at(`/uses/${use}/watts`, 80)).toMatch(/^± \d+ %$/);
+    expect(at('/bank/coldest', 4)).toMatch(/^± \d+ K$/);
+    expect(at('/arrays/a1/soiling', 3)).toMatch(/^± [\d.]+ points$|^± \d+ %$/);
+  });
+  it('of a long table is tried only for the uses that take most', () => {
+    const uses = Object.fromEntries(
+      Array.from({ length: 60 }, (_, i) => [
+        `u${i}`,
+        { ...blankUse(i + 1, `Use ${i}`), watts: guess(i < 45 ? 1 : 100 + i), hours: chosen(1) },
+      ]),
+    );
+    const found = ranked({ ...dairy, uses }).filter(({ path }) => /^\/uses\/.*\/watts$/.test(path ?? ''));
+    expect(found).toHaveLength(40);
+    for (let i = 45; i < 60; i++) expect(found.some(({ path }) => path === `/uses/u${i}/watts`)).toBe(true);
+  });
+});
