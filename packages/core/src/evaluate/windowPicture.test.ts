@@ -1,0 +1,119 @@
+import { calculate } from '../calculate';
+import { withValueAt, type Design } from '../document';
+import { chosen, examples, measured } from '../job';
+import { STEPS } from '../sky';
+import { plainClimate } from '../testing/climates';
+import { oneArray } from '../testing/dairy';
+import { windowPicture } from './windowPicture';
+import { workingRange } from './workingRange';
+
+const climate = plainClimate(41.6, { altitudeM: 640 });
+const put = (design: Design, changes: Record<string, unknown>) =>
+  Object.entries(changes).reduce((all, [path, value]) => withValueAt(all, path, value), design);
+const dairy = put(oneArray(), {
+  '/arrays/a1/strings/series': chosen(3),
+  '/arrays/a1/strings/parallel': chosen(4),
+  '/place/low': measured(-10),
+});
+const drawn = (design: Design) => {
+  const { lead } = calculate(design, climate);
+  return windowPicture(lead, lead.strings!);
+};
+
+describe('the window ruler', () => {
+  it('has the limits of the input and a bar for each number in series near the chosen one', () => {
+    const { maxV, chargesFromV, bars, chosenSeries, lowC } = drawn(dairy);
+    expect([maxV, lowC, chosenSeries]).toEqual([150, -10, 3]);
+    expect(chargesFromV).toBeCloseTo(4 * 14.2 + 5, 9);
+    expect(bars.map(({ series }) => series)).toEqual([1, 2, 3, 4]);
+    expect(bars.map((bar) => bar.chosen)).toEqual([false, false, true, false]);
+    for (const { series, coldVocV, hotVmpV, name, key } of bars) {
+      expect(coldVocV).toBeCloseTo(series! * 37.2 * (1 + 0.0026 * 35), 6);
+      expect(hotVmpV).toBeLessThan(series! * 31.4);
+      expect([name, key]).toEqual([`${series} in series`, String(series)]);
+    }
+  });
+  it('always shows one that is too long', () => {
+    for (const series of [1, 2, 3, 4, 6]) {
+      const { bars, maxV } = drawn(put(dairy, { '/arrays/a1/strings/series': chosen(series) }));
+      expect(bars.some(({ coldVocV }) => coldVocV > maxV)).toBe(true);
+      expect(bars.some((bar) => bar.chosen)).toBe(true);
+      expect(bars.length).toBeLessThanOrEqual(6);
+    }
+  });
+  it('draws at most six, those beside the chosen one and the last that matters', () => {
+    const tall = put(dairy, {
+      '/controllers/c1/maxVolts': chosen(600),
+      '/controllers/c1/maxWorkVolts': chosen(580),
+    });
+    const { bars } = drawn(tall);
+    expect(bars.length).toBeLessThanOrEqual(6);
+    expect(bars.map(({ series }) => series)).toEqual(expect.arrayContaining([2, 3, 4, 5]));
+  });
+  it('tells the schools of the coldest morning, one of which decides', () => {
+    const { schools } = drawn(dairy);
+    expect(schools.map(({ decides }) => decides)).toEqual([true, false, false]);
+    const [own, table, yearly] = schools;
+    expect(own!.volts).toBeCloseTo(3 * 37.2 * (1 + 0.0026 * 35), 6);
+    expect(table!.volts).toBeCloseTo(3 * 37.2 * 1.14, 6);
+    expect(yearly!.volts).toBeCloseTo(3 * 37.2 * (1 + 0.0026 * 30), 6);
+    expect(yearly!.name).toMatch(/taken at −5 °C$/);
+    expect(schools.every(({ stays }) => stays)).toBe(true);
+    const four = drawn(put(dairy, { '/arrays/a1/strings/series': chosen(4) })).schools;
+    expect(four.every(({ stays, volts }) => stays === volts <= 150)).toBe(true);
+    expect(four[0]!.stays).toBe(false);
+  });
+  it('lets the code table decide where the sheet gives no coefficient', () => {
+    const { schools } = drawn(put(dairy, { '/arrays/a1/module/betaVoc': null }));
+    expect(schools.map(({ name, decides }) => [/code table/.test(name), decides])).toEqual([[true, true]]);
+  });
+  it('draws a pile string by string', () => {
+    const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+    const { bars, schools } = drawn(honey);
+    const { pile } = calculate(honey, climate).lead;
+    expect(bars).toHaveLength(pile!.inputs.reduce((sum, { strings }) => sum + strings.length, 0));
+    expect(bars.every(({ series, chosen: own }) => series === null && own)).toBe(true);
+    expect(bars[0]!.name).toMatch(/^input \d, string 1$/);
+    expect(schools).toEqual([]);
+  });
+});
+
+describe('the working volts of a year', () => {
+  const { lead } = calculate(dairy, climate);
+  const range = workingRange(lead.year!, lead.module)!;
+  const volts = (cellC: number) => lead.module.vmpV * (1 + lead.module.gammaPmax * (cellC - 25));
+  it('run from its hottest to its coldest hour of light', () => {
+    let [low, high] = [Infinity, -Infinity];
+    for (const { perWatt, cellC } of lead.year!)
+      for (let step = 0; step < STEPS; step++)
+        if (perWatt[step]! > 0.01) {
+          low = Math.min(low, volts(cellC[step]!));
+          high = Math.max(high, volts(cellC[step]!));
+        }
+    expect(range.fromV).toBeCloseTo(low, 9);
+    expect(range.toV).toBeCloseTo(high, 9);
+  });
+  it('are most where most is made: the mean of the shares is the mean of the volts', () => {
+    expect(Math.max(...range.share)).toBe(1);
+    expect(range.share.every((share) => share >= 0)).toBe(true);
+    const mean =
+      range.share.reduce(
+        (sum, share, i) =>
+          sum + share * (range.fromV + ((range.toV - range.fromV) * i) / (range.share.length - 1)),
+        0,
+      ) / range.share.reduce((sum, share) => sum + share, 0);
+    let [made, weighed] = [0, 0];
+    for (const { perWatt, cellC } of lead.year!)
+      for (let step = 0; step < STEPS; step++)
+        if (perWatt[step]! > 0.01) {
+          made += perWatt[step]!;
+          weighed += perWatt[step]! * volts(cellC[step]!);
+        }
+    // spread over a step and a half of twenty-four
+    expect(Math.abs(mean - weighed / made)).toBeLessThan((2 * (range.toV - range.fromV)) / 24);
+  });
+  it('are unknown without light', () => {
+    const dark = lead.year!.map((month) => ({ ...month, perWatt: new Float64Array(STEPS) }));
+    expect(workingRange(dark, lead.module)).toBeNull();
+  });
+});
