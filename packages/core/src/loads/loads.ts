@@ -31,7 +31,7 @@ export interface LoadMonth {
 }
 
 export interface Loads {
-  rows: UseRow[];
+  rows: readonly UseRow[];
   months: LoadMonth[];
   /** The month that takes most, or null where nothing is used. */
   heaviest: LoadMonth | null;
@@ -55,6 +55,8 @@ export interface LoadMeans {
   context: typeof contextOf;
   year: typeof useYear;
   overDays: typeof overDaysOf;
+  /** The same list where it holds the same rows. */
+  rows: (rows: readonly UseRow[]) => readonly UseRow[];
 }
 
 /** What the uses take from the bank, month by month. Uses of a later stage have a row and count for nothing. */
@@ -62,7 +64,7 @@ export function computeLoads(
   design: LoadPart,
   climate: readonly ClimateMonth[] | null = null,
   { padWh = [], controllersWh = 0 }: Extras = {},
-  means: LoadMeans = { context: contextOf, year: useYear, overDays: overDaysOf },
+  means: LoadMeans = { context: contextOf, year: useYear, overDays: overDaysOf, rows: (rows) => rows },
 ): Loads {
   const { supply } = design;
   const context = means.context(supply, design.people, design.visits, design.events);
@@ -70,7 +72,7 @@ export function computeLoads(
     emptyMonth(m + 1, padWh[m] ?? 0, controllersWh),
   );
   const idleShare = new Float64Array(12);
-  const rows = usesInOrder(design).map(([id, use]): UseRow => {
+  const told = usesInOrder(design).map(([id, use]): UseRow => {
     const { row, share, days } = means.year(use, context, followsWeather(use) ? climate : null, id);
     if (!row.later) {
       for (const [m, day] of days.entries()) {
@@ -88,6 +90,7 @@ export function computeLoads(
     }
     return row;
   });
+  const rows = means.rows(told);
   const idleWh = supply.inverterIdle.value * supply.inverterHours.value;
   for (const [m, month] of months.entries()) finish(month, idleWh, idleShare[m] ?? 0);
   const heaviest = largest(months, (month) => month.fullWh);
@@ -99,10 +102,10 @@ export function computeLoads(
     worstStart: largest(months, (month) => month.startW),
     overDays: heaviest
       ? means.overDays(
+          rows,
           heaviest.month,
           (idleShare[heaviest.month - 1] ?? 0) > 0 ? idleWh : 0,
           heaviest.padWh + heaviest.controllersWh,
-          ...rows,
         )
       : nothing,
   };
@@ -183,7 +186,7 @@ const nothing = () => 0;
  * @param month 1–12 @param idleWh, @param alwaysWh of the inverter, and of pad and controllers, a day
  */
 export const overDaysOf =
-  (month: number, idleWh: number, alwaysWh: number, ...rows: readonly UseRow[]) =>
+  (rows: readonly UseRow[], month: number, idleWh: number, alwaysWh: number) =>
   (days: number): number => {
     let sum = alwaysWh * days + idleWh * days;
     for (const row of rows) {

@@ -75,6 +75,22 @@ describe('a list of the same', () => {
     expect(together([a, b])).toEqual([a, b]);
     expect(together([])).toEqual([]);
   });
+  it('may be of figures, and is not mixed up with others', () => {
+    const list = together([1, 2, 3]);
+    expect(together([1, 2, 3])).toBe(list);
+    expect(together([1, 2, 4])).toEqual([1, 2, 4]);
+    expect(together([1, 2])).toEqual([1, 2]);
+    expect(together([NaN])).toBe(together([NaN]));
+    for (let n = 0; n < 200; n++) expect(together([n, n + 1])).toEqual([n, n + 1]);
+    expect(together([1, 2, 3])).toEqual([1, 2, 3]);
+  });
+  it('keeps a few lists that begin alike, the latest', () => {
+    const first = {};
+    const kept = together([first, 0]);
+    for (let n = 1; n < 100; n++) together([first, n]);
+    expect(together([first, 0])).not.toBe(kept);
+    expect(together([first, 99])).toBe(together([first, 99]));
+  });
 });
 
 describe('answers that follow one another', () => {

@@ -66,22 +66,53 @@ export function settling<R extends object>(): (answer: R) => R {
 export const partsOf =
   <T extends object>() =>
   <K extends keyof T & string>(...keys: K[]): ((whole: Pick<T, K>) => Pick<T, K>) => {
-    const same = remembered(
-      `parts: ${keys.join(', ')}`,
-      (...values: unknown[]) =>
-        Object.fromEntries(keys.map((key, i) => [key, values[i]])) as unknown as Pick<T, K>,
-    );
+    const count = counted(`parts: ${keys.join(', ')}`);
     const known = new WeakMap<object, Pick<T, K>>();
+    // those that are alike in the first of their properties, the latest first
+    const alike = new WeakMap<object, Pick<T, K>[]>();
+    const others: Pick<T, K>[] = [];
     return (whole) => {
+      count.asked++;
       const before = known.get(whole);
       if (before) return before;
-      const parts = same(...keys.map((key) => whole[key]));
+      const [first] = keys.map((key): unknown => whole[key]);
+      const anchored = typeof first === 'object' && first !== null;
+      const near = (anchored ? alike.get(first) : others) ?? [];
+      const same = near.find((parts) => keys.every((key) => Object.is(parts[key], whole[key])));
+      const parts = same ?? (Object.fromEntries(keys.map((key) => [key, whole[key]])) as Pick<T, K>);
+      if (!same) {
+        count.ran++;
+        near.unshift(parts);
+        if (near.length > MOST_ALIKE) near.pop();
+        if (anchored) alike.set(first, near);
+      }
       known.set(whole, parts);
       return parts;
     };
   };
 
-const lists = remembered('lists of the same', (...items: readonly unknown[]) => items);
+/** Of parts alike in their first property, so many are kept. */
+const MOST_ALIKE = 12;
+
+const lists = new WeakMap<object, (readonly unknown[])[]>();
+const looseLists: (readonly unknown[])[] = [];
+const MOST_LOOSE = 64;
 
 /** A list that is the same one as before where it holds the same. */
-export const together = <T>(items: readonly T[]): readonly T[] => lists(...items) as readonly T[];
+export function together<T>(items: readonly T[]): readonly T[] {
+  const [first] = items as readonly unknown[];
+  const anchored = typeof first === 'object' && first !== null;
+  const near = (anchored ? lists.get(first) : looseLists) ?? [];
+  const same = near.find((list) => holdsTheSame(list, items));
+  if (same) return same as readonly T[];
+  near.unshift(items);
+  if (near.length > (anchored ? MOST_ALIKE : MOST_LOOSE)) near.pop();
+  if (anchored) lists.set(first, near);
+  return items;
+}
+
+function holdsTheSame(a: readonly unknown[], b: readonly unknown[]): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (!Object.is(a[i], b[i])) return false;
+  return true;
+}

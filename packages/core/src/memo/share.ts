@@ -11,6 +11,7 @@ export function shareStructure<T>(before: unknown, after: T): T {
   if (after instanceof Float64Array)
     return before instanceof Float64Array && alike(before, after) ? (before as T) : after;
   if (Array.isArray(before) !== Array.isArray(after)) return after;
+  if (Array.isArray(after)) return sharedList(before as unknown[], after) as T;
   const [old, now] = [before as Plain, after as Plain];
   const keys = Object.keys(now);
   let same = keys.length === Object.keys(old).length;
@@ -20,11 +21,26 @@ export function shareStructure<T>(before: unknown, after: T): T {
     const shared = shareStructure(old[key], value);
     if (!Object.is(shared, old[key]) || !Object.hasOwn(old, key)) same = false;
     if (Object.is(shared, value)) continue;
-    copy ??= (Array.isArray(after) ? [...(after as unknown[])] : { ...now }) as Plain;
+    copy ??= { ...now };
     copy[key] = shared;
   }
   if (same) return before as T;
   return (copy ?? after) as T;
+}
+
+function sharedList(before: readonly unknown[], after: readonly unknown[]): readonly unknown[] {
+  let same = before.length === after.length;
+  let copy: unknown[] | null = null;
+  for (let i = 0; i < after.length; i++) {
+    const value = after[i];
+    if (value === before[i]) continue;
+    const shared = shareStructure(before[i], value);
+    if (!Object.is(shared, before[i])) same = false;
+    if (Object.is(shared, value)) continue;
+    copy ??= [...after];
+    copy[i] = shared;
+  }
+  return same ? before : (copy ?? after);
 }
 
 function alike(a: Float64Array, b: Float64Array): boolean {

@@ -10,8 +10,9 @@ import {
   type LoadPart,
   type Loads,
   type UsePart,
+  type UseRow,
 } from '../../loads';
-import { partsOf, remembered, settling } from '../../memo';
+import { partsOf, remembered, settling, together } from '../../memo';
 
 const parts = partsOf<LoadPart>()('uses', 'supply', 'people', 'visits', 'events');
 const shares = partsOf<Pick<Design['supply'], 'inverterEfficiency' | 'dcEfficiency'>>()(
@@ -45,6 +46,7 @@ const means: LoadMeans = {
   context: (supply, people, visits, events) => context(shares(supply), people, visits, events),
   year: (use, ...rest) => yearOf(usePart(use), ...rest),
   overDays: remembered('taken over days', overDaysOf),
+  rows: together<UseRow>,
 };
 
 const loads = remembered(
