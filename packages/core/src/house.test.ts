@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { CORE, WEB } from '../../../scripts/floors.cjs';
+import { CORE, WEB } from '../../../scripts/floors.mjs';
 
 const root = join(__dirname, '../../..');
 const page = readFileSync(join(root, 'docs/architecture.md'), 'utf8');

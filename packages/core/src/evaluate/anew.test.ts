@@ -4,11 +4,10 @@ import { plainClimate } from '../testing/climates';
 import { evaluate } from './evaluate';
 
 /** The same program loaded a second time: it remembers nothing of what the first one worked out. */
-function anew(): typeof evaluate {
-  let other: typeof evaluate = evaluate;
-  jest.isolateModules(() => {
-    // eslint-disable-next-line @typescript-eslint/no-require-imports
-    other = (require('./evaluate') as { evaluate: typeof evaluate }).evaluate;
+async function anew(): Promise<typeof evaluate> {
+  let other = evaluate;
+  await jest.isolateModulesAsync(async () => {
+    ({ evaluate: other } = await import('./evaluate'));
   });
   return other;
 }
@@ -58,7 +57,7 @@ function edited(start: Design, many: number, seed: number): Design[] {
 
 it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
   'what is remembered never changes an answer: %s, edited forty times',
-  (_, start, i) => {
+  async (_, start, i) => {
     const designs = edited(start, 40, 100 + i);
     const next = numbers(i + 1);
     const home = plainClimate();
@@ -68,7 +67,8 @@ it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
     const known = { ...home, stops };
     const asked = designs.map((design, at) => [design, grids[at] ? known : null] as const);
     const inTurn = asked.map(([design, grid]) => evaluate(design, grid));
-    const other = anew();
+    const other = await anew();
+    expect(other).not.toBe(evaluate);
     const backwards = asked.toReversed().map(([design, grid]) => other(design, grid));
     for (const [at, evaluation] of backwards.toReversed().entries()) {
       // told apart as text first, which is a hundred times as fast

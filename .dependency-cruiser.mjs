@@ -1,5 +1,5 @@
 /** No import against the floors, none past a room's face, no circle of files. `npm test -- checks` fails where one is. */
-const { CORE, WEB } = require('./scripts/floors.cjs');
+import { CORE, WEB } from './scripts/floors.mjs';
 
 /** Of each floor: nothing on it or above may be imported, but from within the room itself. */
 const floors = (where, stack) =>
@@ -19,7 +19,7 @@ const floors = (where, stack) =>
     })),
   );
 
-module.exports = {
+export default {
   forbidden: [
     { name: 'no circles', severity: 'error', from: {}, to: { circular: true } },
     ...floors('packages/core/src', CORE),

@@ -2,7 +2,7 @@
  * The floors of the house, from the ground up. A room imports only from rooms on floors below its own, types included,
  * and only by their faces. Read by the lint of imports and by the test of docs/architecture.md.
  */
-exports.CORE = [
+export const CORE = [
   ['memo', 'units', 'sun', 'curve'],
   ['document'],
   ['module', 'climate'],
@@ -16,7 +16,7 @@ exports.CORE = [
   ['findings'],
   ['evaluate', 'pictures'],
 ];
-exports.WEB = [
+export const WEB = [
   ['api', 'workers'],
   ['ui'],
   ['charts'],
