@@ -86,10 +86,18 @@ describe('work on a large object', () => {
     expect(read(lazy)).toBe(1);
     expect(made).toBe(0);
   });
+  it('is asked again when a property looked for comes or goes', () => {
+    const asks = watched('test: looked for', ({ design }: { design: object }) => 'note' in design, {
+      within: ['design'],
+    });
+    expect(asks({ design: {} })).toBe(false);
+    expect(asks({ design: { note: 'dry' } })).toBe(true);
+    expect(asks({ design: { name: 'Shed' } })).toBe(false);
+  });
   it('answers as the bare work does, whatever changes', () => {
     const work = ({ design, loads, other }: Facts) =>
       JSON.stringify([design.name, other > 0 ? loads : null, Object.keys(design.uses).length]);
-    const seen = watched('test: any', work, { within: ['design'] });
+    const seen = watched('test: whatever changes', work, { within: ['design'] });
     fc.assert(
       fc.property(
         fc.record({

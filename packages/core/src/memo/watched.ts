@@ -27,7 +27,7 @@ const isSubject = (arg: unknown): arg is Plain =>
 /**
  * As `remembered`, for work on a large object of which it reads little: it is done again only when something that it
  * read is another than before. Properties of the arguments count one by one, and so do those of properties named in
- * `within`; anything further in counts as one.
+ * `within`; anything further in counts as one. Which properties an argument has is taken not to change.
  * @param work pure, of its arguments and what it reads of them
  * @param most latest answers that are kept
  */
@@ -86,6 +86,12 @@ class Inside implements ProxyHandler<Plain> {
     const value = Reflect.get(target, inner) as unknown;
     if (typeof inner === 'string') this.reads.push({ of: this.of, key: this.key, inner, value });
     return value;
+  }
+
+  // whether there is a property, or which there are, is asked of the whole
+  has(target: Plain, inner: string | symbol): boolean {
+    this.reads.push({ of: this.of, key: this.key, inner: null, value: target });
+    return Reflect.has(target, inner);
   }
 
   ownKeys(target: Plain): (string | symbol)[] {
