@@ -25,9 +25,9 @@ import {
   type MeasuredPanel,
   type ModuleNumbers,
 } from '../module';
-import { backFedAmps, FAULT, LOSS, MOST, stringFuseA, type Arrangement, type PanelAtExtremes } from './fit';
-import type { BankPosts, InputWindow } from './inputs';
-import { coldSchools, panelAtExtremes, type Berth, type StringsResult } from './strings';
+import { MOST, type PanelAtExtremes } from './fit';
+import type { InputWindow } from './inputs';
+import { coldSchools, panelAtExtremes, type Berth } from './strings';
 
 /** A sort of a pile, as its sheet and its meter have it. */
 export interface SortFacts {
@@ -319,91 +319,4 @@ function sameAsBefore(list: readonly StringOf[], make: (panels: StringOf) => Ser
     made.set(key, curve);
     return curve;
   });
-}
-
-/** Of several inputs the one that is nearest to a limit, or farthest beyond it. */
-const worstOf = (inputs: readonly PileInput[], ratio: (input: PileInput) => number) =>
-  inputs.reduce<PileInput | undefined>(
-    (worst, input) => (worst === undefined || ratio(input) > ratio(worst) ? input : worst),
-    undefined,
-  );
-
-/** The pile told in the same terms as alike strings: each extreme against the limit of the input it is on. */
-export function pileAsStrings(
-  pile: PileFacts,
-  plan: Pick<ArrayPlan, 'mounting'>,
-  berth: Berth,
-  bank: BankPosts,
-  low: RecordTemperature,
-  high: RecordTemperature,
-): StringsResult {
-  const { inputs, sorts } = pile;
-  const lead = sorts.reduce((most, sort) =>
-    sort.wired * sort.panel.pmaxW > most.wired * most.panel.pmaxW ? sort : most,
-  );
-  const cold = worstOf(inputs, ({ coldVocV, window }) => coldVocV / window.maxV);
-  const hot = worstOf(inputs, ({ hotVmpV, window }) => window.chargesFromV / hotVmpV);
-  const short = worstOf(inputs, ({ iscA, window }) => iscA / window.maxIscA);
-  const amps = worstOf(inputs, ({ solved, window }) => (solved.peaks[0]?.amps ?? 0) / window.maxA);
-  const parallel = Math.max(0, ...inputs.map(({ strings }) => strings.length));
-  const watts = pile.wiredW;
-  const taken = inputs.reduce(
-    (sum, { solved, window }) => sum + Math.min(window.maxW, solved.peaks[0]?.watts ?? 0),
-    0,
-  );
-  const kept =
-    watts > 0
-      ? Math.min(1, berth.usableW / watts, taken / watts + (1 - pile.kWh / Math.max(1e-9, pile.ownKWh)))
-      : 1;
-  const over = sorts.some(({ wired, count }) => wired > count);
-  const wired = sorts.reduce((sum, sort) => sum + sort.wired, 0);
-  const chosen: Arrangement = {
-    series: Math.max(0, ...inputs.flatMap(({ strings }) => strings.map(({ length }) => length))),
-    parallel,
-    inputs: inputs.length,
-    panels: wired,
-    coldVocV: cold?.coldVocV ?? 0,
-    coldVmpV: lead.panel.coldVmpV,
-    hotVmpV: hot?.hotVmpV ?? 0,
-    iscA: short?.iscA ?? 0,
-    impA: amps?.solved.peaks[0]?.amps ?? 0,
-    watts,
-    kept: Math.min(1, kept),
-    faults:
-      (cold && cold.coldVocV > cold.window.maxV ? FAULT.coldVoltage : 0) |
-      (hot && hot.hotVmpV < hot.window.chargesFromV ? FAULT.hotVoltage : 0) |
-      (short && short.iscA > short.window.maxIscA ? FAULT.shortCircuit : 0) |
-      (inputs.some(({ window }) => window.input > berth.windows.length) ? FAULT.inputs : 0) |
-      (over ? FAULT.panels : 0),
-    losses: kept < 0.999 ? LOSS.watts : 0,
-  };
-  const schools = coldSchools(lead.module.betaVoc, low);
-  return {
-    lowC: low.valueC,
-    highC: high.valueC,
-    hotCellC: high.valueC + MOUNTINGS[plan.mounting].hotRiseK,
-    coldFactor: schools.coefficient ?? schools.codeTable,
-    schools,
-    panel: lead.panel,
-    window: {
-      maxV: cold?.window.maxV ?? berth.windows[0]?.maxV ?? 0,
-      chargesFromV: hot?.window.chargesFromV ?? bank.absorptionV,
-      maxWorkV: cold?.window.maxWorkV ?? Infinity,
-      maxA: amps?.window.maxA ?? Infinity,
-      maxIscA: short?.window.maxIscA ?? Infinity,
-      maxInputW: Infinity,
-      usableW: berth.usableW,
-      inputs: berth.inputs,
-    },
-    chosen,
-    arrangements: [],
-    best: null,
-    backFedA: Math.max(
-      0,
-      ...inputs.map((input) =>
-        backFedAmps(input.strings.length, input.iscA / BRIGHT_SKY / Math.max(1, input.strings.length)),
-      ),
-    ),
-    fuseA: stringFuseA(Math.max(0, ...sorts.map(({ panel }) => panel.iscA))),
-  };
 }
