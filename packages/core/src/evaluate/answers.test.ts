@@ -1,8 +1,9 @@
 import { calculate, type Facts } from '../calculate';
-import { SHEETS, withValueAt, type Design, type Use } from '../document';
+import { SHEETS, withValueAt, type Design } from '../document';
 import { penFor } from '../figures';
-import { blankDesign, blankUse, chosen, examples, measured } from '../job';
+import { chosen, examples } from '../job';
 import { plainClimate } from '../testing/climates';
+import { cabinOf, dcUse } from '../testing/cabin';
 import { oneArray } from '../testing/dairy';
 import { answersOf, governingOf, marksOf } from './answers';
 import { judge } from './evaluate';
@@ -18,42 +19,25 @@ const told = (design: Design, grid: typeof climate | null = climate) => {
 const governing = (design: Design, grid: typeof climate | null = climate) =>
   governingOf(calculate(design, grid), penFor(design.units));
 
-const dc = (position: number, name: string, watts: number, hours: number, more: Partial<Use> = {}): Use => ({
-  ...blankUse(position, name),
-  watts: measured(watts),
-  hours: measured(hours),
-  supply: 'dc',
-  ...more,
-});
-const cabin = (uses: Record<string, Use>): Design => {
-  const design = blankDesign({ name: 'Cabin', kind: 'cabin', units: 'metric', busVolts: 24 });
-  return {
-    ...design,
-    uses,
-    supply: { ...design.supply, dcEfficiency: chosen(100) },
-    place: { ...design.place, lat: chosen(41.6), lon: chosen(0) },
-    controllers: { c1: { ...design.controllers.c1!, ownDraw: chosen(0) } },
-  };
-};
-const lamp = dc(1, 'Lamp', 10, 5);
-const pump = dc(2, 'Pump', 100, 3, { months: [5, 6, 7, 8] });
+const lamp = dcUse(1, 'Lamp', 10, 5);
+const pump = dcUse(2, 'Pump', 100, 3, { months: [5, 6, 7, 8] });
 
 describe('the uses answer', () => {
   it('asks for a first use', () => {
-    expect(told(cabin({})).uses).toEqual({
+    expect(told(cabinOf({})).uses).toEqual({
       lead: 'Nothing yet.',
       rest: 'Add the first use below, or paste rows from a spreadsheet.',
     });
   });
   it('names the heaviest month, the lightest, and what takes most of it', () => {
     // 10 W × 5 h, and 100 W × 3 h from May to August: 300 of 350 Wh are 86 %
-    expect(told(cabin({ lamp, pump })).uses).toEqual({
+    expect(told(cabinOf({ lamp, pump })).uses).toEqual({
       lead: '350 Wh a day in May.',
       rest: '50.0 Wh in January; Pump is 86 % of the heaviest day.',
     });
   });
   it('says so where all the months are alike', () => {
-    expect(told(cabin({ lamp })).uses.rest).toBe(
+    expect(told(cabinOf({ lamp })).uses.rest).toBe(
       'About the same all the months in use; Lamp is 100 % of the heaviest day.',
     );
   });
@@ -61,17 +45,17 @@ describe('the uses answer', () => {
     const uses = {
       lamp,
       pump: { ...pump, priority: 'surplus' as const },
-      saw: dc(3, 'Saw', 900, 2, { stage: 1 }),
+      saw: dcUse(3, 'Saw', 900, 2, { stage: 1 }),
     };
-    expect(told(cabin(uses)).uses).toEqual({
+    expect(told(cabinOf(uses)).uses).toEqual({
       lead: '50.0 Wh a day in January.',
       rest: 'About the same all the months in use; Lamp is 100 % of the heaviest day.',
     });
   });
   it('tells a full day from a mean one', () => {
     // 100 W × 4 h on two days of seven: 114 Wh a day in the mean
-    const workshop = cabin({
-      saw: dc(1, 'Saw', 100, 4, { days: 'week', given: { daysAWeek: chosen(2) } }),
+    const workshop = cabinOf({
+      saw: dcUse(1, 'Saw', 100, 4, { days: 'week', given: { daysAWeek: chosen(2) } }),
     });
     expect(told(workshop).uses).toMatchObject({
       lead: '114 Wh a day in January.',
@@ -82,30 +66,30 @@ describe('the uses answer', () => {
 
 describe('the place answer', () => {
   it('asks for a place', () => {
-    expect(told(cabin({ lamp }), null).place.lead).toBe('No place yet.');
+    expect(told(cabinOf({ lamp }), null).place.lead).toBe('No place yet.');
   });
   it('names the darkest and the brightest of the months in use, and the extremes', () => {
-    const { place } = told(cabin({ pump }));
+    const { place } = told(cabinOf({ pump }));
     // 4.2 + 2.4 cos: of May to August July, the seventh month, is brightest and May darkest
     const at = (month: number) => (4.2 + 2.4 * Math.cos(((month - 6) / 12) * 2 * Math.PI)).toFixed(2);
     expect(place.lead).toBe(`${at(4)} kWh/m² a day on the flat in May, ${at(6)} kWh/m² in July.`);
     expect(place.rest).toBe('On record between −13 °C and 41 °C.');
   });
   it('counts all months where nothing is used', () => {
-    expect(told(cabin({})).place.lead).toMatch(/in January, 6\.60 kWh\/m² in July/);
+    expect(told(cabinOf({})).place.lead).toMatch(/in January, 6\.60 kWh\/m² in July/);
   });
 });
 
 describe('the bank answer', () => {
   const bank = (days: number, parallel: number) => {
-    const design = cabin({ lamp });
+    const design = cabinOf({ lamp });
     return {
       ...design,
       bank: { ...design.bank, days: chosen(days), parallel: chosen(parallel), coldest: chosen(25) },
     };
   };
   it('is not known without uses', () => {
-    expect(told(cabin({})).bank).toMatchObject({
+    expect(told(cabinOf({})).bank).toMatchObject({
       lead: 'Not known yet.',
       rest: expect.stringMatching(/what it must carry comes from the uses\.$/),
     });
@@ -153,7 +137,7 @@ describe('the array answer', () => {
     expect(rest).toMatch(/^In February an average day makes .* used\./);
   });
   it('says it in the singular', () => {
-    const one = cabin({ lamp });
+    const one = cabinOf({ lamp });
     const design = withValueAt(
       withValueAt(one, '/arrays/a1/count', chosen(1)),
       '/arrays/a1/strings/series',
@@ -229,7 +213,7 @@ describe('the strings answer', () => {
 describe('the governing figures', () => {
   it('stand for each sheet in the run', () => {
     expect(
-      Object.fromEntries(Object.entries(governing(cabin({ lamp, pump }))).map(([k, v]) => [k, plain(v)])),
+      Object.fromEntries(Object.entries(governing(cabinOf({ lamp, pump }))).map(([k, v]) => [k, plain(v)])),
     ).toMatchObject({
       uses: '350 Wh a day, May',
       place: '−13 °C to 41 °C',
@@ -239,7 +223,7 @@ describe('the governing figures', () => {
     });
   });
   it('say what is missing', () => {
-    expect(governing(cabin({}), null)).toMatchObject({
+    expect(governing(cabinOf({}), null)).toMatchObject({
       uses: '0 uses',
       place: 'not chosen yet',
       strings: 'waits for the place',

@@ -1,7 +1,8 @@
 import { calculate } from '../calculate';
 import { NO_PAINT, painted, withValueAt, type Design, type Use } from '../document';
-import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
+import { chosen, examples, guess, measured } from '../job';
 import { dailyExtraterrestrial, MEAN_DAYS } from '../sun';
+import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { figuresOf, penFor, type Figure } from '.';
@@ -20,32 +21,17 @@ const steps = (figure: Figure | undefined) =>
 const put = (design: Design, changes: Record<string, unknown>) =>
   Object.entries(changes).reduce((all, [path, value]) => withValueAt(all, path, value), design);
 
-const use = (position: number, name: string, watts: number, hours: number, more: Partial<Use> = {}): Use => ({
-  ...blankUse(position, name),
-  watts: measured(watts),
-  hours: measured(hours),
-  supply: 'dc',
-  ...more,
-});
-const cabin = (uses: Use[]): Design => {
-  const design = blankDesign({ name: 'Cabin', kind: 'cabin', units: 'metric', busVolts: 24 });
-  return {
-    ...design,
-    supply: {
-      ...design.supply,
-      dcEfficiency: chosen(100),
-      inverterEfficiency: chosen(100),
-      inverterIdle: chosen(0),
-    },
-    place: { ...design.place, lat: chosen(41.6), lon: chosen(0) },
-    controllers: { c1: { ...design.controllers.c1!, ownDraw: chosen(0) } },
-    uses: Object.fromEntries(uses.map((each, i) => [`u${i}`, each])),
-  };
-};
+const cabin = (uses: Use[]): Design =>
+  cabinOf(Object.fromEntries(uses.map((each, i) => [`u${i}`, each])), {
+    inverterEfficiency: chosen(100),
+    inverterIdle: chosen(0),
+  });
 
 describe('the sums of the uses', () => {
   it('list each of few, largest first, and add up', () => {
-    const figures = told(cabin([use(1, 'Small', 10, 1), use(2, 'Large', 100, 5), use(3, 'Middle', 50, 2)]));
+    const figures = told(
+      cabin([dcUse(1, 'Small', 10, 1), dcUse(2, 'Large', 100, 5), dcUse(3, 'Middle', 50, 2)]),
+    );
     expect(steps(figures.get('load:4'))).toEqual(['Large: 500 Wh', 'Middle: 100 Wh', 'Small: 10.0 Wh']);
     expect(figures.get('load.heaviest')).toMatchObject({ value: 610, label: 'a day in January' });
     expect(steps(figures.get('load.heaviest'))).toEqual(steps(figures.get('load:1')));
@@ -53,18 +39,18 @@ describe('the sums of the uses', () => {
   });
   it('tell the smallest of many in one', () => {
     // 1, 2 … 20 W for an hour: the fifteen largest, and 1 + 2 + 3 + 4 + 5 in one
-    const many = told(cabin(Array.from({ length: 20 }, (_, i) => use(i + 1, `Use ${i + 1}`, i + 1, 1))));
+    const many = told(cabin(Array.from({ length: 20 }, (_, i) => dcUse(i + 1, `Use ${i + 1}`, i + 1, 1))));
     const lines = steps(many.get('load:1'));
     expect(lines).toHaveLength(16);
     expect(lines[0]).toBe('Use 20: 20.0 Wh');
     expect(lines[14]).toBe('Use 6: 6.0 Wh');
     expect(lines[15]).toBe('5 smaller ones: 15.0 Wh');
-    const sixteen = told(cabin(Array.from({ length: 16 }, (_, i) => use(i + 1, `Use ${i + 1}`, i + 1, 1))));
+    const sixteen = told(cabin(Array.from({ length: 16 }, (_, i) => dcUse(i + 1, `Use ${i + 1}`, i + 1, 1))));
     expect(steps(sixteen.get('load:1'))).toHaveLength(16);
     expect(steps(sixteen.get('load:1'))[15]).toBe('Use 1: 1.0 Wh');
   });
   it('name what else takes from the bank, where it does', () => {
-    const bare = cabin([use(1, 'Lamp', 10, 5, { supply: 'ac' })]);
+    const bare = cabin([dcUse(1, 'Lamp', 10, 5, { supply: 'ac' })]);
     expect(steps(told(bare).get('load:1'))).toEqual(['Lamp: 50.0 Wh']);
     const more = put(bare, {
       '/supply/inverterIdle': chosen(5),
@@ -88,25 +74,28 @@ describe('the sums of the uses', () => {
   it('leave out what waits, and say what surplus would take', () => {
     const figures = told(
       cabin([
-        use(1, 'Lamp', 10, 5),
-        use(2, 'Boiler', 500, 2, { priority: 'surplus' }),
-        use(3, 'Saw', 900, 1, { stage: 2 }),
+        dcUse(1, 'Lamp', 10, 5),
+        dcUse(2, 'Boiler', 500, 2, { priority: 'surplus' }),
+        dcUse(3, 'Saw', 900, 1, { stage: 2 }),
       ]),
     );
     expect(steps(figures.get('load:1'))).toEqual(['Lamp: 50.0 Wh']);
     expect(plain(figures.get('load:1')!.others!)).toBe('Uses on surplus would take 1.00 kWh more.');
-    expect(told(cabin([use(1, 'Lamp', 10, 5)])).get('load:1')!.others).toBeNull();
+    expect(told(cabin([dcUse(1, 'Lamp', 10, 5)])).get('load:1')!.others).toBeNull();
   });
   it('count everything at once and the worst start on top', () => {
     const figures = told(
-      cabin([use(1, 'Lamp', 40, 5), use(2, 'Pump', 300, 1, { startFactor: measured(4), count: chosen(2) })]),
+      cabin([
+        dcUse(1, 'Lamp', 40, 5),
+        dcUse(2, 'Pump', 300, 1, { startFactor: measured(4), count: chosen(2) }),
+      ]),
     );
     expect(figures.get('load.running')!.value).toBe(640);
     expect(steps(figures.get('load.running'))).toEqual(['Pump: 600 W', 'Lamp: 40 W']);
     // one of two pumps starts while all else runs: 640 + 300 × 3
     expect(figures.get('load.start')!.value).toBe(1540);
     expect(steps(figures.get('load.start'))).toEqual(['everything running: 640 W', 'Pump starts: + 900 W']);
-    expect(steps(told(cabin([use(1, 'Lamp', 40, 5)])).get('load.start'))).toEqual([
+    expect(steps(told(cabin([dcUse(1, 'Lamp', 40, 5)])).get('load.start'))).toEqual([
       'everything running: 40 W',
       'no start surge: + 0 W',
     ]);
@@ -114,7 +103,7 @@ describe('the sums of the uses', () => {
   it('find the heaviest hour by what is painted', () => {
     const evening = painted(NO_PAINT, 36, 39, true);
     const figures = told(
-      cabin([use(1, 'Lamp', 50, 1, { paint: { year: evening } }), use(2, 'Router', 10, 24)]),
+      cabin([dcUse(1, 'Lamp', 50, 1, { paint: { year: evening } }), dcUse(2, 'Router', 10, 24)]),
     );
     expect(figures.get('load.peak')!.value).toBeCloseTo(60, 9);
     expect(steps(figures.get('load.peak'))).toEqual(['18:00 in January, on a mean day: 60 W']);
@@ -122,7 +111,7 @@ describe('the sums of the uses', () => {
   it('say what the inverter takes over the night', () => {
     const at = (hours: number) =>
       told(
-        put(cabin([use(1, 'Lamp', 10, 5)]), {
+        put(cabin([dcUse(1, 'Lamp', 10, 5)]), {
           '/supply/inverterIdle': chosen(20),
           '/supply/inverterHours': chosen(hours),
         }),
@@ -310,7 +299,7 @@ describe('a pile', () => {
 
 describe('a bank', () => {
   it('carries what fits into what can be used, and tells the other schools', () => {
-    const design = put(cabin([use(1, 'Lamp', 100, 10)]), {
+    const design = put(cabin([dcUse(1, 'Lamp', 100, 10)]), {
       '/bank/coldest': measured(25),
       '/bank/days': chosen(2),
     });
@@ -325,7 +314,7 @@ describe('a bank', () => {
     expect(figures.get('bank.unitsNeeded')!.value).toBe(2);
   });
   it('lasts at everything at once as Peukert has it', () => {
-    const design = put(cabin([use(1, 'Heater', 480, 1)]), {
+    const design = put(cabin([dcUse(1, 'Heater', 480, 1)]), {
       '/bank/chemistry': 'agm',
       '/supply/inverterEfficiency': chosen(100),
     });
@@ -336,7 +325,7 @@ describe('a bank', () => {
     expect(told(design).get('bank.hours')!.value).toBeCloseTo(hours, 6);
   });
   it('says how far a week of less carries', () => {
-    const weekly = put(cabin([use(1, 'Saw', 500, 4, { days: 'week', given: { daysAWeek: guess(2) } })]), {
+    const weekly = put(cabin([dcUse(1, 'Saw', 500, 4, { days: 'week', given: { daysAWeek: guess(2) } })]), {
       '/bank/days': chosen(5),
     });
     expect(steps(told(weekly).get('bank.days'))[1]).toMatch(/^on a full day it would be: ÷ 2\.00 kWh/);

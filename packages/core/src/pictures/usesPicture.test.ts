@@ -1,32 +1,17 @@
 import { calculate } from '../calculate';
 import { NO_PAINT, painted, problemsOf, withValueAt, type Design, type Use } from '../document';
 import { tried } from '../findings';
-import { blankDesign, blankUse, chosen, measured } from '../job';
+import { chosen, measured } from '../job';
+import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { sunHours, usesPicture, type Saving } from './usesPicture';
 
 const climate = plainClimate(41.6);
-const use = (position: number, name: string, watts: number, hours: number, more: Partial<Use> = {}): Use => ({
-  ...blankUse(position, name),
-  watts: measured(watts),
-  hours: measured(hours),
-  supply: 'dc',
-  ...more,
-});
 const cabin = (uses: Record<string, Use>, change: Record<string, unknown> = {}): Design => {
-  const design = blankDesign({ name: 'Cabin', kind: 'cabin', units: 'metric', busVolts: 24 });
+  const design = cabinOf(uses, { inverterEfficiency: chosen(80), inverterIdle: chosen(0) });
   const bare: Design = {
     ...design,
-    supply: {
-      ...design.supply,
-      dcEfficiency: chosen(100),
-      inverterEfficiency: chosen(80),
-      inverterIdle: chosen(0),
-    },
-    place: { ...design.place, lat: chosen(41.6), lon: chosen(0) },
-    controllers: { c1: { ...design.controllers.c1!, ownDraw: chosen(0) } },
     bank: { ...design.bank, coldest: measured(25), days: chosen(2) },
-    uses,
   };
   return Object.entries(change).reduce((all, [path, value]) => withValueAt(all, path, value), bare);
 };
@@ -39,8 +24,8 @@ describe('the day by hour and group', () => {
   it('keeps the energy of each group, where its hours lie', () => {
     const evening = painted(NO_PAINT, 36, 41, true);
     const design = cabin({
-      lamp: use(1, 'Lamp', 40, 1, { group: 'lighting', paint: { year: evening } }),
-      fridge: use(2, 'Fridge', 10, 24, { group: 'cold' }),
+      lamp: dcUse(1, 'Lamp', 40, 1, { group: 'lighting', paint: { year: evening } }),
+      fridge: dcUse(2, 'Fridge', 10, 24, { group: 'cold' }),
     });
     const groups = Object.fromEntries(picture(design).groups.map(({ group, watts }) => [group, watts]));
     for (let m = 0; m < 12; m++) {
@@ -53,7 +38,7 @@ describe('the day by hour and group', () => {
   });
   it('shows what passes the inverter as the bank gives it, and its own draw beside', () => {
     const design = cabin(
-      { tv: use(1, 'TV', 80, 24, { supply: 'ac', group: 'communications' }) },
+      { tv: dcUse(1, 'TV', 80, 24, { supply: 'ac', group: 'communications' }) },
       {
         '/supply/inverterIdle': chosen(12),
         '/supply/inverterHours': chosen(24),
@@ -68,10 +53,10 @@ describe('the day by hour and group', () => {
   });
   it('puts the group that takes most first, and leaves out what waits', () => {
     const design = cabin({
-      a: use(1, 'Lamp', 10, 5, { group: 'lighting' }),
-      b: use(2, 'Pump', 100, 5, { group: 'water' }),
-      c: use(3, 'Boiler', 900, 5, { group: 'other', priority: 'surplus' }),
-      d: use(4, 'Saw', 900, 5, { group: 'tools', stage: 1 }),
+      a: dcUse(1, 'Lamp', 10, 5, { group: 'lighting' }),
+      b: dcUse(2, 'Pump', 100, 5, { group: 'water' }),
+      c: dcUse(3, 'Boiler', 900, 5, { group: 'other', priority: 'surplus' }),
+      d: dcUse(4, 'Saw', 900, 5, { group: 'tools', stage: 1 }),
     });
     expect(picture(design).groups.map(({ group }) => group)).toEqual(['water', 'lighting']);
   });
@@ -97,15 +82,15 @@ describe('the sun over it', () => {
   it('does not rise in the polar night, and is not known without a place', () => {
     expect(sunHours(75, 11)).toBeNull();
     expect(sunHours(75, 5)).toEqual([0, 24]);
-    expect(picture(cabin({ a: use(1, 'Lamp', 10, 5) }), null).sun).toEqual(Array(12).fill(null));
+    expect(picture(cabin({ a: dcUse(1, 'Lamp', 10, 5) }), null).sun).toEqual(Array(12).fill(null));
   });
 });
 
 describe('what costs the most', () => {
   const design = cabin(
     {
-      a: use(1, 'Lamp', 10, 5),
-      b: use(2, 'Pump', 100, 5, { months: [12, 1, 2] }),
+      a: dcUse(1, 'Lamp', 10, 5),
+      b: dcUse(2, 'Pump', 100, 5, { months: [12, 1, 2] }),
     },
     { '/supply/inverterIdle': chosen(0) },
   );
@@ -131,14 +116,18 @@ describe('what costs the most', () => {
 
 describe('what changing it would save', () => {
   it('is what is drawn while off', () => {
-    const off = saving(cabin({ a: use(1, 'TV', 50, 4, { standby: measured(2) }) }), /^Switch it off$/)!;
+    const off = saving(cabin({ a: dcUse(1, 'TV', 50, 4, { standby: measured(2) }) }), /^Switch it off$/)!;
     expect(off.savesWh).toBeCloseTo(40, 9);
-    expect(saving(cabin({ a: use(1, 'TV', 50, 4) }), /^Switch it off$/)).toBeUndefined();
+    expect(saving(cabin({ a: dcUse(1, 'TV', 50, 4) }), /^Switch it off$/)).toBeUndefined();
   });
   it('is two fifths of an old cold box, and lamps that take less', () => {
     const uses = {
-      fridge: use(1, 'Fridge', 0, 0, { group: 'cold', form: 'label', given: { labelWh: measured(365_000) } }),
-      lamp: use(2, 'Lamp', 60, 5, { group: 'lighting' }),
+      fridge: dcUse(1, 'Fridge', 0, 0, {
+        group: 'cold',
+        form: 'label',
+        given: { labelWh: measured(365_000) },
+      }),
+      lamp: dcUse(2, 'Lamp', 60, 5, { group: 'lighting' }),
     };
     const cold = saving(cabin(uses), /^A better one$/)!;
     expect(cold.savesWh).toBeCloseTo(400, 6);
@@ -147,15 +136,19 @@ describe('what changing it would save', () => {
     expect(lamp.savesWh).toBeCloseTo(52 * 5, 6);
   });
   it('is cooking with fire, of what is strong', () => {
-    const hob = saving(cabin({ a: use(1, 'Hob', 1500, 1, { group: 'cooking' }) }), /gas or wood/)!;
+    const hob = saving(cabin({ a: dcUse(1, 'Hob', 1500, 1, { group: 'cooking' }) }), /gas or wood/)!;
     expect(hob.savesWh).toBeCloseTo(1500, 9);
     expect(
-      saving(cabin({ a: use(1, 'Toaster', 400, 1, { group: 'cooking' }) }), /gas or wood/),
+      saving(cabin({ a: dcUse(1, 'Toaster', 400, 1, { group: 'cooking' }) }), /gas or wood/),
     ).toBeUndefined();
   });
   it('is running in the sun what can wait and runs in the dark', () => {
     const night = painted(NO_PAINT, 0, 3, true);
-    const washer = use(1, 'Washer', 500, 1, { group: 'washing', priority: 'should', paint: { year: night } });
+    const washer = dcUse(1, 'Washer', 500, 1, {
+      group: 'washing',
+      priority: 'should',
+      paint: { year: night },
+    });
     const wait = saving(cabin({ a: washer }), /^Run it in the sun$/)!;
     // all of it through the bank, which gives back 94 %
     expect(wait.savesWh).toBeCloseTo(1000 * (1 / 0.94 - 1), 6);
@@ -166,7 +159,7 @@ describe('what changing it would save', () => {
     expect(saving(cabin({ a: { ...washer, priority: 'must' } }), /^Run it in the sun$/)).toBeUndefined();
   });
   it('is feeding with DC what need not pass the inverter', () => {
-    const router = use(1, 'Router', 10, 24, { group: 'communications', supply: 'ac' });
+    const router = dcUse(1, 'Router', 10, 24, { group: 'communications', supply: 'ac' });
     const design = cabin({ a: router });
     // 300 Wh through the inverter, 240 without
     expect(saving(design, /^Feed it with DC$/)!.savesWh).toBeCloseTo(60, 6);
@@ -174,17 +167,17 @@ describe('what changing it would save', () => {
   });
   it('is half the hours of what runs day and night', () => {
     const half = saving(
-      cabin({ a: use(1, 'Fan', 20, 24, { priority: 'should', group: 'comfort' }) }),
+      cabin({ a: dcUse(1, 'Fan', 20, 24, { priority: 'should', group: 'comfort' }) }),
       /^Half the hours$/,
     )!;
     expect(half.savesWh).toBeCloseTo(240, 9);
   });
   it('is true: pressed, the month that decides takes as much less', () => {
     const design = cabin({
-      a: use(1, 'TV', 50, 4, { standby: measured(5), supply: 'ac' }),
-      b: use(2, 'Lamp', 60, 5, { group: 'lighting' }),
-      c: use(3, 'Fan', 20, 24, { priority: 'should', group: 'comfort' }),
-      d: use(4, 'Router', 10, 24, { group: 'communications', supply: 'ac' }),
+      a: dcUse(1, 'TV', 50, 4, { standby: measured(5), supply: 'ac' }),
+      b: dcUse(2, 'Lamp', 60, 5, { group: 'lighting' }),
+      c: dcUse(3, 'Fan', 20, 24, { priority: 'should', group: 'comfort' }),
+      d: dcUse(4, 'Router', 10, 24, { group: 'communications', supply: 'ac' }),
     });
     const { month, savings } = picture(design);
     expect(savings.length).toBeGreaterThan(3);
@@ -200,7 +193,7 @@ describe('what changing it would save', () => {
     const uses = Object.fromEntries(
       Array.from({ length: 14 }, (_, i) => [
         `u${i}`,
-        use(i + 1, `TV ${i}`, 30, 4, { standby: measured(0.1 + i / 10) }),
+        dcUse(i + 1, `TV ${i}`, 30, 4, { standby: measured(0.1 + i / 10) }),
       ]),
     );
     const saves = picture(cabin(uses)).savings.map(({ savesWh }) => savesWh);
@@ -212,9 +205,9 @@ describe('what changing it would save', () => {
 
 describe('today and later', () => {
   const design = cabin({
-    a: use(1, 'Lamp', 10, 5),
-    b: use(2, 'Pump', 200, 5, { stage: 1, startFactor: measured(3) }),
-    c: use(3, 'Workshop', 1000, 5, { stage: 3 }),
+    a: dcUse(1, 'Lamp', 10, 5),
+    b: dcUse(2, 'Pump', 200, 5, { stage: 1, startFactor: measured(3) }),
+    c: dcUse(3, 'Workshop', 1000, 5, { stage: 3 }),
   });
   it('is one row a stage, each with the uses before it', () => {
     const { stages } = picture(design);
@@ -231,6 +224,6 @@ describe('today and later', () => {
     expect(stages[2]!.modules!).toBeGreaterThan(stages[0]!.modules!);
   });
   it('is not told where all is built at once', () => {
-    expect(picture(cabin({ a: use(1, 'Lamp', 10, 5) })).stages).toEqual([]);
+    expect(picture(cabin({ a: dcUse(1, 'Lamp', 10, 5) })).stages).toEqual([]);
   });
 });
