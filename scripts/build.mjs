@@ -1,4 +1,4 @@
-/** Builds the interface with Vite and the server, with the core, into one file with esbuild. */
+/** Builds the interface with Vite and the server, with the core, and its reckoning thread, with the core, into a file each with esbuild. */
 import { build as bundle } from 'esbuild';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -8,8 +8,12 @@ import { ROOT } from './system.mjs';
 const { dependencies } = JSON.parse(readFileSync(join(ROOT, 'packages/server/package.json'), 'utf8'));
 
 await bundle({
-  entryPoints: [join(ROOT, 'packages/server/src/main.ts')],
-  outfile: join(ROOT, 'packages/server/dist/main.mjs'),
+  entryPoints: {
+    main: join(ROOT, 'packages/server/src/main.ts'),
+    reckoner: join(ROOT, 'packages/server/src/reckon/worker.ts'),
+  },
+  outdir: join(ROOT, 'packages/server/dist'),
+  outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
   format: 'esm',

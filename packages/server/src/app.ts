@@ -4,9 +4,12 @@ import type { ClimateGrid } from '@ivolt/core';
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import type { Pool } from 'pg';
 import { guard } from './plugins/guard';
+import { plain } from './plugins/plain';
 import { problems } from './plugins/problems';
 import { schemas } from './plugins/schemas';
 import { web } from './plugins/web';
+import type { Reckoner } from './reckon/reckoner';
+import { Summaries } from './reckon/summaries';
 import { fileRoutes } from './routes/files';
 import { healthRoutes } from './routes/health';
 import { jobRoutes } from './routes/jobs';
@@ -15,6 +18,7 @@ import { worldRoutes } from './routes/world';
 export interface AppOptions {
   pool: Pool;
   grid: ClimateGrid;
+  reckoner: Reckoner;
   webDirectory: string;
   /** Names beside loopback under which it may be reached. */
   hosts?: readonly string[];
@@ -27,6 +31,7 @@ const BODY_LIMIT_BYTES = 5 * 1024 * 1024;
 export async function buildApp({
   pool,
   grid,
+  reckoner,
   webDirectory,
   hosts = [],
   logger = false,
@@ -62,8 +67,12 @@ export async function buildApp({
   });
   await app.register(compress);
   await app.register(schemas);
+  await app.register(plain);
   await app.register(healthRoutes, { pool });
-  await app.register(jobRoutes, { prefix: '/api/jobs', pool, grid });
+  const summaries = new Summaries(pool, reckoner);
+  await summaries.catchUp();
+  app.addHook('onClose', () => summaries.close());
+  await app.register(jobRoutes, { prefix: '/api/jobs', pool, reckoner, summaries });
   await app.register(fileRoutes, { prefix: '/api', pool });
   await app.register(worldRoutes, { prefix: '/api', grid });
   await app.register(web, { directory: webDirectory });

@@ -3,8 +3,10 @@ import { loadGrid } from './climate/loadGrid';
 import { migrate } from './db/migrate';
 import { createPool } from './db/pool';
 import { bringForward } from './jobs/bringForward';
+import { keepTidy } from './jobs/tidy';
 import { seedDemo } from './jobs/seed';
-import { DATA_DIRECTORY, MIGRATIONS_DIRECTORY, WEB_DIRECTORY } from './paths';
+import { DATA_DIRECTORY, MIGRATIONS_DIRECTORY, RECKONER_FILE, WEB_DIRECTORY } from './paths';
+import { reckonerIn } from './reckon/reckoner';
 
 const {
   DATABASE_URL,
@@ -20,10 +22,13 @@ const pool = createPool(DATABASE_URL);
 const [grid] = await Promise.all([loadGrid(DATA_DIRECTORY), migrate(pool, MIGRATIONS_DIRECTORY)]);
 await bringForward(pool);
 if (DEMO === '1') await seedDemo(pool);
+const tidying = await keepTidy(pool, RECKONER_FILE);
+const reckoner = reckonerIn(RECKONER_FILE);
 
 const app = await buildApp({
   pool,
   grid,
+  reckoner,
   webDirectory: WEB_DIRECTORY,
   hosts: ALLOWED_HOSTS.split(',').filter(Boolean),
   logger: { level: LOG_LEVEL },
@@ -31,7 +36,9 @@ const app = await buildApp({
 
 /** Lets requests that are under way finish, writes among them, then lets go of the database. */
 async function shutDown(): Promise<void> {
+  tidying.stop();
   await app.close();
+  await reckoner.close();
   await pool.end();
 }
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void shutDown());

@@ -16,4 +16,6 @@ function packageRoot(): string {
 const ROOT = packageRoot();
 export const MIGRATIONS_DIRECTORY = join(ROOT, 'migrations');
 export const DATA_DIRECTORY = join(ROOT, 'data');
+/** The built computation of a thread of its own. */
+export const RECKONER_FILE = join(ROOT, 'dist/reckoner.mjs');
 export const WEB_DIRECTORY = join(ROOT, '../web/dist');

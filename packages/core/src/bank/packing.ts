@@ -43,9 +43,15 @@ interface Cut {
   across: number;
 }
 
+/** Splits tried within splits. */
+const DEEP = 2;
+/** Where more than so many find room, one way round for all is as good. */
+const MOST_SPLIT = 1500;
+
 /** Counts how many rectangles a × b a guillotine can cut from X × Y, either way round, splits within splits. */
 class Cutter {
-  private readonly known = new Map<number, Cut>();
+  /** By splits still to try, size along and size across: sizes are as exact as they were typed. */
+  private readonly known = Array.from({ length: DEEP + 1 }, () => new Map<number, Map<number, Cut>>());
 
   constructor(
     private readonly a: number,
@@ -53,15 +59,15 @@ class Cutter {
   ) {}
 
   best(X: number, Y: number, deep: number): Cut {
-    const key = (Math.round(X) * 100_000 + Math.round(Y)) * 8 + deep;
-    const before = this.known.get(key);
+    const known = this.known[deep]?.get(X) ?? new Map<number, Cut>();
+    const before = known.get(Y);
     if (before) return before;
     const { a, b } = this;
     const plain = grid(X, Y, a, b);
     const turned = grid(X, Y, b, a);
     let best: Cut = { count: Math.max(plain, turned), turned: turned > plain, along: 0, across: 0 };
     const most = Math.floor((X * Y) / (a * b) + 1e-9);
-    if (deep > 0) {
+    if (deep > 0 && most <= MOST_SPLIT) {
       for (const step of [a, b]) {
         for (let at = step; at < X && best.count < most; at += step) {
           const count = this.best(at, Y, deep - 1).count + this.best(X - at, Y, deep - 1).count;
@@ -73,7 +79,8 @@ class Cutter {
         }
       }
     }
-    this.known.set(key, best);
+    known.set(Y, best);
+    this.known[deep]?.set(X, known);
     return best;
   }
 
@@ -97,9 +104,6 @@ class Cutter {
 
 const grid = (X: number, Y: number, length: number, width: number) =>
   Math.max(0, Math.floor(X / length + 1e-9)) * Math.max(0, Math.floor(Y / width + 1e-9));
-
-/** Splits tried within splits. */
-const DEEP = 2;
 
 /**
  * Packs alike units into a box or onto shelves, one layer to a level, upright or, where they may, on a side.

@@ -19,6 +19,7 @@ import {
   patchedWherePossible,
   patternOf,
   problemsOf,
+  problemsOfChange,
   QUESTIONS,
   rangeMessage,
   rebase,
@@ -144,22 +145,27 @@ describe('two changes of the same document', () => {
   const mine = withValueAt(dairy, '/bank/days/value', 4);
   it('come together where they touch different figures', () => {
     const theirs = withValueAt(dairy, '/name', 'Theirs');
-    const { document, conflicts } = rebase(dairy, mine, theirs);
+    const { document, conflicts } = rebase(dairy, mine, theirs, isDesign);
     expect(conflicts).toEqual([]);
     expect([document.name, document.bank.days.value]).toEqual(['Theirs', 4]);
   });
   it('keep mine and say so where they touch the same', () => {
     const theirs = withValueAt(dairy, '/bank/days/value', 6);
-    const { document, conflicts } = rebase(dairy, mine, theirs);
+    const { document, conflicts } = rebase(dairy, mine, theirs, isDesign);
     expect(document.bank.days.value).toBe(4);
     expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 6 }]);
   });
   it('are no conflict where both made the same change', () => {
-    expect(rebase(dairy, mine, cloned(mine)).conflicts).toEqual([]);
+    expect(rebase(dairy, mine, cloned(mine), isDesign).conflicts).toEqual([]);
   });
   it('leave a row removed that one of them removed', () => {
     const edited = withValueAt(dairy, '/uses/u4/watts/value', 5);
-    const { document, conflicts } = rebase(dairy, edited, withValueAt(dairy, '/uses/u4', undefined));
+    const { document, conflicts } = rebase(
+      dairy,
+      edited,
+      withValueAt(dairy, '/uses/u4', undefined),
+      isDesign,
+    );
     expect(document.uses).not.toHaveProperty('u4');
     expect(conflicts).toEqual([{ path: '/uses/u4/watts/value', mine: 5, theirs: undefined }]);
   });
@@ -202,6 +208,49 @@ describe('the schema', () => {
     expect(problems.some((problem) => problem.path.startsWith(path) && reason.test(problem.message))).toBe(
       true,
     );
+  });
+  it('says the same of a change as of the whole, whatever is changed', () => {
+    const paths = [
+      ...entriesOf(dairy).map(([path]) => path),
+      '/uses/u4',
+      '/arrays/a1',
+      '/controllers/c1',
+      '/name',
+    ];
+    const values = [
+      undefined,
+      null,
+      -1,
+      3,
+      'x',
+      {},
+      [],
+      { value: 4, from: 'chosen' },
+      { value: 1e9, from: 'guess' },
+    ];
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom(...paths), fc.constantFrom(...values)), {
+          minLength: 1,
+          maxLength: 3,
+        }),
+        (changes) => {
+          const after = changes.reduce((before, [path, value]) => withValueAt(before, path, value), dairy);
+          expect(problemsOfChange(dairy, after)).toEqual(problemsOf(after));
+        },
+      ),
+      { seed: 3, numRuns: 400 },
+    );
+  });
+  it('counts rows of a change, and misses none that another one names', () => {
+    const many = (count: number) =>
+      Object.fromEntries(Array.from({ length: count }, (_, i) => [`x${i}`, dairy.uses.u4!]));
+    expect(problemsOfChange(dairy, { ...dairy, uses: many(3000) })).toEqual([]);
+    expect(problemsOfChange(dairy, { ...dairy, uses: many(3001) })[0]?.path).toBe('/uses');
+    expect(problemsOfChange(dairy, { ...dairy, arrays: {} })[0]?.path).toBe('/arrays');
+    const spare = { ...dairy, controllers: { ...dairy.controllers, c9: dairy.controllers.c1! } };
+    const left = { c9: dairy.controllers.c1! };
+    expect(problemsOfChange(spare, { ...spare, controllers: left })[0]?.path).toMatch(/controller$/);
   });
   it('never throws, whatever it is shown', () => {
     fc.assert(

@@ -12,6 +12,7 @@ export * from './panels';
 export * from './patch';
 export * from './pile';
 export * from './place';
+export * from './plain';
 export * from './pointer';
 export * from './schema';
 export * from './sheets';

@@ -1,4 +1,4 @@
-import { applyPatch } from 'rfc6902';
+import { UNSAFE_KEYS } from './plain';
 import { escapeKey, keysOf, valueAt } from './pointer';
 
 /** The operations of RFC 6902 that a saved change is made of. */
@@ -44,19 +44,49 @@ export class PatchError extends Error {
   }
 }
 
-/** Keys that would reach what all objects share. */
-const UNSAFE_KEYS: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
+/** The object that holds what the pointer names, its own copy, made on the way; or why there is none. */
+function holderOf(
+  root: Record<string, unknown>,
+  keys: readonly string[],
+  copies: WeakSet<object>,
+): Record<string, unknown> | string {
+  let here = root;
+  for (const key of keys.slice(0, -1)) {
+    const inner = Object.hasOwn(here, key) ? here[key] : undefined;
+    if (Array.isArray(inner)) return 'a list is written whole';
+    if (!isRecord(inner)) return 'there is nothing that could hold it';
+    if (copies.has(inner)) here = inner;
+    else {
+      const copy = { ...inner };
+      copies.add(copy);
+      here = here[key] = copy;
+    }
+  }
+  return here;
+}
 
-/** A copy of the document with the operations applied. @throws PatchError naming the first that does not apply */
+/**
+ * The document with the operations applied; what they do not touch is shared with it. A pointer names a key of an
+ * object: lists are written whole. @throws PatchError naming the first that does not apply
+ */
 export function patched<T>(document: T, operations: readonly Operation[]): T {
-  const poisoned = operations.find(({ path }) => keysOf(path).some((key) => UNSAFE_KEYS.has(key)));
-  if (poisoned) throw new PatchError(poisoned.path, 'the place may not be written to');
-  const copy = cloned(document);
-  const outcomes = applyPatch(copy, cloned(operations) as Parameters<typeof applyPatch>[1]);
-  const failed = outcomes.findIndex((outcome) => outcome !== null);
-  if (failed >= 0)
-    throw new PatchError(operations[failed]?.path ?? '', outcomes[failed]?.message ?? 'it is refused');
-  return copy;
+  const root = { ...(document as Record<string, unknown>) };
+  const copies = new WeakSet<object>();
+  for (const operation of operations) {
+    const { path, op } = operation;
+    const keys = keysOf(path);
+    const last = keys.at(-1);
+    if (!path.startsWith('/') || last === undefined)
+      throw new PatchError(path, 'a pointer begins with a stroke and names a key');
+    if (keys.some((key) => UNSAFE_KEYS.has(key)))
+      throw new PatchError(path, 'the place may not be written to');
+    const holder = holderOf(root, keys, copies);
+    if (typeof holder === 'string') throw new PatchError(path, holder);
+    if (op !== 'add' && !Object.hasOwn(holder, last)) throw new PatchError(path, 'there is nothing there');
+    if (op === 'remove') delete holder[last];
+    else holder[last] = operation.value;
+  }
+  return root as T;
 }
 
 /** As `patched`, leaving out what no longer applies. */
@@ -96,18 +126,43 @@ export interface Rebased<T> {
 
 const touches = (a: string, b: string) => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
 
+/** As `patchedWherePossible`, leaving out what would give a document that may not stand as well. */
+function patchedWhereStanding<T>(
+  document: T,
+  operations: readonly Operation[],
+  stands: (document: T) => boolean,
+): { document: T; left: Operation[] } {
+  const attempt = patchedWherePossible(document, operations);
+  if (stands(attempt.document)) return attempt;
+  if (operations.length === 1) return { document, left: [...operations] };
+  const middle = Math.ceil(operations.length / 2);
+  const first = patchedWhereStanding(document, operations.slice(0, middle), stands);
+  const second = patchedWhereStanding(first.document, operations.slice(middle), stands);
+  const left = [...first.left, ...second.left];
+  // one that stood in the way of others may go in once they are there
+  const together =
+    left.length < operations.length ? patchedWhereStanding(second.document, left, stands) : null;
+  return together ?? { document: second.document, left };
+}
+
 /**
  * Puts unsaved edits on top of what somebody else saved meanwhile, field by field. Where both changed the same
- * field to different values, mine stays and the conflict is reported. A row they removed stays removed.
+ * field to different values, mine stays and the conflict is reported. A row they removed stays removed. What would
+ * give a document that may not stand is left out and reported.
  * @param base the document both started from
+ * @param stands whether the merged document may stand
  */
-export function rebase<T>(base: T, mine: T, theirs: T): Rebased<T> {
+export function rebase<T>(base: T, mine: T, theirs: T, stands: (document: T) => boolean): Rebased<T> {
   const myChanges = diff(base, mine);
   const theirChanges = diff(base, theirs);
-  const { document, left } = patchedWherePossible(theirs, myChanges);
+  const { document, left } = patchedWhereStanding(theirs, myChanges, stands);
   const conflicts = myChanges
-    .filter((my) => theirChanges.some((their) => touches(my.path, their.path)))
-    .filter((my) => left.includes(my) || !same(valueAt(mine, my.path), valueAt(theirs, my.path)))
+    .filter(
+      (my) =>
+        left.includes(my) ||
+        (theirChanges.some((their) => touches(my.path, their.path)) &&
+          !same(valueAt(mine, my.path), valueAt(theirs, my.path))),
+    )
     .map((my) => ({ path: my.path, mine: valueAt(mine, my.path), theirs: valueAt(theirs, my.path) }));
   return { document, conflicts };
 }

@@ -6,11 +6,18 @@ import type { Design } from './design';
 import { fieldAt, FIELDS } from './fields';
 import type { FieldSpec } from './fields/kit';
 import type { Pile } from './pile';
+import { isStorable } from './plain';
 import { USE_GROUPS } from './use';
 import { CURRENT_VERSION } from './version';
 
 const SOURCES = ['guess', 'catalogue', 'measured', 'chosen'] as const;
-const name = Joi.string().trim().max(120);
+/** The id of a job, a file or a save, as this program writes them. */
+export const uuid = Joi.string().pattern(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i, 'a UUID');
+/** Words of a person's own. */
+export const words = Joi.string()
+  .custom((text: string, helpers) => (isStorable(text) ? text : helpers.error('text.unstorable')))
+  .messages({ 'text.unstorable': 'The text holds a character that cannot be stored' });
+const name = words.trim().max(120);
 
 function entry(spec: FieldSpec): Joi.ObjectSchema {
   const value = Joi.number().min(spec.min).max(spec.max).required();
@@ -48,13 +55,13 @@ function monthly(pattern: string): Joi.ObjectSchema {
     .required();
 }
 
-const position = Joi.number().required();
-const id = /^[a-z0-9-]{1,40}$/;
+const position = Joi.number().min(-1e9).max(1e9).required();
+const id = /^(?!(constructor|prototype)$)[a-z0-9-]{1,40}$/;
 const monthList = Joi.array().items(Joi.number().integer().min(1).max(12)).unique().max(12).required();
 
 const useSchema = Joi.object({
   name: name.allow('').required(),
-  position: Joi.number().required(),
+  position,
   months: monthList,
   supply: Joi.string().valid('ac', 'dc').required(),
   priority: Joi.string().valid('must', 'should', 'surplus').required(),
@@ -83,7 +90,7 @@ const useSchema = Joi.object({
       .length(12)
       .required(),
     peakW: Joi.number().min(0).max(1_000_000).required(),
-    notes: Joi.array().items(Joi.string().max(500)).max(40).required(),
+    notes: Joi.array().items(words.max(500)).max(40).required(),
   })
     .allow(null)
     .required(),
@@ -110,7 +117,7 @@ const controllerSchema = Joi.object({
 });
 
 const pieceSchema = Joi.object({
-  tag: Joi.string().trim().allow('').max(40).required(),
+  tag: words.trim().allow('').max(40).required(),
   position,
   ...entries('/arrays/*/pile/sorts/*/pieces/*', ['voc', 'isc', 'light', 'cell']),
 });
@@ -165,8 +172,8 @@ const halfHours = Joi.array()
 const weatherSchema = Joi.object({
   name: name.required(),
   kind: Joi.string().valid('epw', 'tmy', 'hourly', 'monthly').required(),
-  fileId: Joi.string().guid().allow(null).required(),
-  notes: Joi.array().items(Joi.string().max(500)).max(40).required(),
+  fileId: uuid.allow(null).required(),
+  notes: Joi.array().items(words.max(500)).max(40).required(),
   ghi: twelve(0, 12),
   air: twelve(-80, 60),
   min: twelve(-90, 60),
@@ -248,8 +255,11 @@ const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iro
 const people = entry(fieldAt('/people/usual')).required();
 const price = entry(fieldAt('/bank/prices/lfp'));
 
-/** The one schema of a design: in the browser, at the server's door and on import. */
-export const designSchema: Joi.ObjectSchema = Joi.object({
+/** Rows that a design may have at most, by where they stand. */
+export const MOST_ROWS = { uses: 3000, stops: 60, events: 60, arrays: 60, controllers: 60 } as const;
+
+/** A design but for what its parts say of each other. */
+export const shapeSchema: Joi.ObjectSchema = Joi.object({
   version: Joi.number().valid(CURRENT_VERSION).required(),
   name: name.min(1).required().label('Name'),
   kind: Joi.string().valid('cabin', 'homestead', 'shed', 'trailer', 'boat').required(),
@@ -265,11 +275,11 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
   visits: Joi.object(entries('/visits')).required(),
   events: Joi.object()
     .pattern(id, Joi.object({ name: name.allow('').required(), position, from: date, to: date }))
-    .max(60)
+    .max(MOST_ROWS.events)
     .required(),
-  uses: Joi.object().pattern(id, useSchema).max(3000).required(),
+  uses: Joi.object().pattern(id, useSchema).max(MOST_ROWS.uses).required(),
   place: Joi.object(placeKeys).required(),
-  stops: Joi.object().pattern(id, stopSchema).max(60).required(),
+  stops: Joi.object().pattern(id, stopSchema).max(MOST_ROWS.stops).required(),
   bank: Joi.object({
     chemistry: chemistry.required(),
     coldProtected: Joi.boolean().required(),
@@ -292,8 +302,8 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
     sky: Joi.string().valid('hay-davies', 'perez', 'isotropic').required(),
     ...entries('/energy'),
   }).required(),
-  arrays: Joi.object().pattern(id, arraySchema).min(1).max(60).required(),
-  controllers: Joi.object().pattern(id, controllerSchema).min(1).max(60).required(),
+  arrays: Joi.object().pattern(id, arraySchema).min(1).max(MOST_ROWS.arrays).required(),
+  controllers: Joi.object().pattern(id, controllerSchema).min(1).max(MOST_ROWS.controllers).required(),
   dc: Joi.object(
     entries('/dc', ['combiner', 'disconnect', 'cable', 'connector', 'dwelling', 'poles']),
   ).required(),
@@ -305,25 +315,28 @@ export const designSchema: Joi.ObjectSchema = Joi.object({
     .pattern(
       /^[A-Za-z0-9.:-]{1,120}$/,
       Joi.object({
-        reason: Joi.string().trim().min(1).max(400).required(),
+        reason: words.trim().min(1).max(400).required(),
         on: Joi.string()
           .pattern(/^\d{4}-\d{2}-\d{2}$/)
           .required(),
-        sentence: Joi.string().max(1000).required(),
+        sentence: words.max(1000).required(),
       }),
     )
     .max(200)
     .required(),
-})
-  .custom((design: Design, helpers) => {
-    for (const [array, { strings }] of Object.entries(design.arrays)) {
-      if (Object.hasOwn(design.controllers, strings.controller)) continue;
-      return helpers.error('any.invalid', {}, { path: ['arrays', array, 'strings', 'controller'] } as never);
-    }
-    for (const [use, { event }] of Object.entries(design.uses)) {
-      if (event === null || Object.hasOwn(design.events, event)) continue;
-      return helpers.error('any.invalid', {}, { path: ['uses', use, 'event'] } as never);
-    }
-    return design;
-  })
-  .required();
+}).required();
+
+/** Where a part of a design names another that is not there; null where all are. */
+export function danglingIn({ arrays, controllers, uses, events }: Design): string[] | null {
+  for (const [array, { strings }] of Object.entries(arrays))
+    if (!Object.hasOwn(controllers, strings.controller)) return ['arrays', array, 'strings', 'controller'];
+  for (const [use, { event }] of Object.entries(uses))
+    if (event !== null && !Object.hasOwn(events, event)) return ['uses', use, 'event'];
+  return null;
+}
+
+/** The one schema of a design: in the browser, at the server's door and on import. */
+export const designSchema: Joi.ObjectSchema = shapeSchema.custom((design: Design, helpers) => {
+  const path = danglingIn(design);
+  return path ? helpers.error('any.invalid', {}, { path } as never) : design;
+});

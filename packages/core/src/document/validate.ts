@@ -3,7 +3,7 @@ import { formatTrimmed } from '../units';
 import type { Design } from './design';
 import { fieldAt, FIELDS, patternOf } from './fields';
 import { escapeKey } from './pointer';
-import { designSchema } from './schema';
+import { danglingIn, designSchema, MOST_ROWS, shapeSchema } from './schema';
 
 export interface FieldProblem {
   /** JSON pointer into the document. */
@@ -15,6 +15,28 @@ export interface FieldProblem {
 export function problemsOf(design: unknown): FieldProblem[] {
   const { error } = designSchema.validate(design, { abortEarly: false, convert: false });
   return (error?.details ?? []).map(toProblem);
+}
+
+/**
+ * The same of a design made from one that may stand: only what is another object in it is looked at, so that a figure
+ * among three thousand uses costs what a figure costs.
+ * @param before may stand
+ */
+export function problemsOfChange(before: Design, after: Design): FieldProblem[] {
+  const thin: Record<string, unknown> = { ...after };
+  for (const [key, most] of Object.entries(MOST_ROWS)) {
+    const rows: unknown = thin[key];
+    if (typeof rows !== 'object' || rows === null || Array.isArray(rows)) return problemsOf(after);
+    const old: Readonly<Record<string, unknown>> = before[key as keyof typeof MOST_ROWS];
+    const all = Object.entries(rows);
+    const changed = all.filter(([id, row]) => !Object.hasOwn(old, id) || old[id] !== row);
+    if (all.length > most) return problemsOf(after);
+    // one row stands for the rest, since there may have to be one
+    thin[key] = Object.fromEntries(changed.length > 0 ? changed : all.slice(0, 1));
+  }
+  const { error } = shapeSchema.validate(thin, { abortEarly: false, convert: false });
+  if (error) return error.details.map(toProblem);
+  return danglingIn(after) ? problemsOf(after) : [];
 }
 
 export function isDesign(design: unknown): design is Design {

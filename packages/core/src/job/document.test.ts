@@ -1,6 +1,7 @@
 import {
   CURRENT_VERSION,
   diff,
+  isDesign,
   labelOf,
   patched,
   PatchError,
@@ -15,7 +16,7 @@ import { computeLoads } from '../loads';
 import { oneArray } from '../testing/dairy';
 import { blankUse, chosen, guess } from './blank';
 import { JOB_FILE_LIMIT_BYTES, readJobFile, writeJobFile } from './jobFile';
-import { migrate, MIGRATIONS, NewerVersionError } from './migrations';
+import { migrate, MIGRATIONS, NewerVersionError, NoVersionError } from './migrations';
 import fc from 'fast-check';
 import { readJson } from '../../fixtures/read';
 
@@ -41,6 +42,19 @@ describe('patches', () => {
       }),
     );
   });
+  it.each([
+    ['into a list', '/uses/u1/months/length', 4294967295],
+    ['before a list', '/uses/u1/months/-1', 3],
+    ['below a text', '/name/0', 'x'],
+    ['without a stroke', 'name', 'x'],
+    ['at the root', '', {}],
+    ['below what is not there', '/uses/nobody/watts', 1],
+    ['to what all objects share', '/uses/constructor/x', 1],
+  ])('do not reach %s', (_, path, value) => {
+    for (const op of ['add', 'replace'] as const)
+      expect(() => patched(design, [{ op, path, value }])).toThrow(PatchError);
+    expect(() => patched(design, [{ op: 'remove', path }])).toThrow(PatchError);
+  });
   it('name the place that does not apply, and leave the document alone', () => {
     const before = JSON.stringify(design);
     expect(() => patched(design, [{ op: 'replace', path: '/uses/nobody/watts', value: 1 }])).toThrow(
@@ -54,7 +68,7 @@ describe('two tabs on one job', () => {
   it('keep both edits where the fields differ', () => {
     const mine = set('/bank/days', chosen(4));
     const theirs = set('/arrays/a1/plane/tilt', chosen(50));
-    const { document, conflicts } = rebase(design, mine, theirs);
+    const { document, conflicts } = rebase(design, mine, theirs, isDesign);
     expect(conflicts).toEqual([]);
     expect(document.bank.days.value).toBe(4);
     expect(document.arrays.a1!.plane.tilt.value).toBe(50);
@@ -64,27 +78,89 @@ describe('two tabs on one job', () => {
       design,
       set('/bank/days', chosen(4)),
       set('/bank/days', chosen(5)),
+      isDesign,
     );
     expect(document.bank.days.value).toBe(4);
     expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 5 }]);
   });
   it('say nothing where both made the same change', () => {
-    expect(rebase(design, set('/bank/days', chosen(4)), set('/bank/days', chosen(4))).conflicts).toEqual([]);
+    expect(
+      rebase(design, set('/bank/days', chosen(4)), set('/bank/days', chosen(4)), isDesign).conflicts,
+    ).toEqual([]);
   });
   it('leave a row removed that I edited, and say so', () => {
     const { document, conflicts } = rebase(
       design,
       set('/uses/u1/hours', guess(9)),
       set('/uses/u1', undefined),
+      isDesign,
     );
     expect(document.uses.u1).toBeUndefined();
     expect(conflicts).toEqual([{ path: '/uses/u1/hours/value', mine: 9, theirs: undefined }]);
+  });
+  it('leave out what would give a design that may not stand, and say so', () => {
+    const spare = withValueAt(design, '/controllers/c2', design.controllers.c1);
+    const strung = withValueAt(spare, '/arrays/a1/strings/controller', 'c2');
+    const removed = withValueAt(spare, '/controllers/c2', undefined);
+    const conflict = { path: '/arrays/a1/strings/controller', mine: 'c2', theirs: 'c1' };
+    // theirs removed the controller that I strung to, and the other way round
+    const named = withValueAt(strung, '/name', 'Mine');
+    const one = rebase(spare, named, removed, isDesign);
+    expect(one.conflicts).toEqual([conflict]);
+    expect([one.document.name, one.document.arrays.a1!.strings.controller]).toEqual(['Mine', 'c1']);
+    const other = rebase(spare, removed, strung, isDesign);
+    expect(other.conflicts).toEqual([
+      { path: '/controllers/c2', mine: undefined, theirs: strung.controllers.c2 },
+    ]);
+    expect(isDesign(other.document)).toBe(true);
+    expect(other.document.arrays.a1!.strings.controller).toBe('c2');
+  });
+  it('always come to a design that may stand, whoever removes what', () => {
+    const second = {
+      ...design.arrays.a1!,
+      position: 2,
+      strings: { ...design.arrays.a1!.strings, controller: 'c2' },
+    };
+    const rows: [string, unknown][] = [
+      ['/controllers/c2', design.controllers.c1],
+      ['/arrays/a2', second],
+      ['/events/e1', { name: 'Feast', position: 1, from: '06-01', to: '06-03' }],
+      ['/uses/v', { ...blankUse(30, 'Lights'), days: 'event', event: 'e1' }],
+    ];
+    const base = rows.reduce((before, [path, value]) => set(path, value, before), design);
+    const moves: [string, unknown][] = [
+      ['/arrays/a2', undefined],
+      ['/arrays/a1', undefined],
+      ['/arrays/a2/strings/controller', 'c1'],
+      ['/arrays/a1/strings/controller', 'c2'],
+      ['/controllers/c2', undefined],
+      ['/uses/v/event', null],
+      ['/uses/u1/event', 'e1'],
+      ['/events/e1', undefined],
+      ['/name', 'Another'],
+    ];
+    const some = fc.subarray(moves).map((chosenMoves) => {
+      const after = chosenMoves.reduce((before, [path, value]) => set(path, value, before), base);
+      return isDesign(after) ? after : base;
+    });
+    fc.assert(
+      fc.property(some, some, (mine, theirs) => {
+        const { document, conflicts } = rebase(base, mine, theirs, isDesign);
+        expect(problemsOf(document)).toEqual([]);
+        // what I changed is there, or it is told
+        for (const { path } of diff(base, mine))
+          if (JSON.stringify(valueAt(document, path)) !== JSON.stringify(valueAt(mine, path)))
+            expect(conflicts.some((conflict) => conflict.path === path)).toBe(true);
+      }),
+      { seed: 7, numRuns: 300 },
+    );
   });
   it('add both new rows', () => {
     const { document, conflicts } = rebase(
       design,
       set('/uses/a', blankUse(20, 'A')),
       set('/uses/b', blankUse(20, 'B')),
+      isDesign,
     );
     expect(conflicts).toEqual([]);
     expect(Object.keys(document.uses)).toEqual(expect.arrayContaining(['a', 'b']));
@@ -154,6 +230,58 @@ describe('job files', () => {
   });
 });
 
+describe('a hostile job file', () => {
+  const text = writeJobFile(design);
+  const withKey = (at: string, key: string, value = '{}') =>
+    text
+      .replace(`"${at}": {}`, `"${at}": {"${key}": ${value}}`)
+      .replace(`"${at}": {\n`, `"${at}": {"${key}": ${value},\n`);
+  it.each([
+    ['uses', '__proto__'],
+    ['arrays', 'constructor'],
+    ['controllers', 'prototype'],
+    ['obstacles', '__proto__'],
+    ['paint', '__proto__'],
+  ])('is refused for a key of %s that all objects share: %s', (at, key) => {
+    const hostile = withKey(at, key);
+    expect(hostile).not.toBe(text);
+    const reading = readJobFile(hostile);
+    expect(reading).toMatchObject({ ok: false, message: expect.stringContaining(key) as string });
+  });
+  it('reaches nothing that the running program uses, whatever its keys are called', () => {
+    const fields = '"__proto__/hasOwnProperty": 1, "constructor/fromEntries": 1, "place/name": 1';
+    const reading = readJobFile(text.replace('"design": {', `"design": { ${fields},`));
+    expect(reading).toMatchObject({
+      ok: true,
+      design,
+      dropped: ['/__proto__~1hasOwnProperty', '/constructor~1fromEntries', '/place~1name'],
+    });
+    expect(typeof Object.fromEntries).toBe('function');
+    expect(Object.hasOwn(Object.prototype, 'hasOwnProperty')).toBe(true);
+  });
+  it.each([
+    ['a NUL in a name', text.replace(design.name, 'Dairy\\u0000')],
+    ['half a character in a name', text.replace(design.name, 'Dairy\\ud800')],
+    [
+      'five thousand levels',
+      text.replace('"design": {', `"design": {"x": ${'['.repeat(5000)}${']'.repeat(5000)},`),
+    ],
+  ])('is refused for %s, and says where', (_, hostile) => {
+    const reading = readJobFile(hostile);
+    expect(reading.ok).toBe(false);
+    if (!reading.ok) expect(reading.problems[0]?.path).toMatch(/^\/(name|x)/);
+  });
+  it('of an older version that lacks what it should hold is refused in words of our own', () => {
+    for (const version of [1, 2, 3]) {
+      const reading = readJobFile(JSON.stringify({ format: 'ivolt-job', design: { version } }));
+      expect(reading).toMatchObject({
+        ok: false,
+        message: `The job says that it is of version ${version}, but lacks what such a job holds`,
+      });
+    }
+  });
+});
+
 describe('migrations', () => {
   it('run one version at a time and leave the old document alone', () => {
     const steps = [
@@ -167,8 +295,8 @@ describe('migrations', () => {
   it('refuse a newer one, a missing step and a document without a version', () => {
     expect(() => migrate({ version: CURRENT_VERSION + 1 })).toThrow(NewerVersionError);
     expect(() => migrate({ version: 1 }, [], 2)).toThrow(/No way is known/);
-    expect(() => migrate({})).toThrow(TypeError);
-    expect(() => migrate({ version: '1' })).toThrow(TypeError);
+    expect(() => migrate({})).toThrow(NoVersionError);
+    expect(() => migrate({ version: '1' })).toThrow(NoVersionError);
   });
   it.each(readJson<Record<string, unknown>[]>('design-version-1.json'))(
     'bring version 1 forward: $name with all that it said',

@@ -1,5 +1,5 @@
-import { designSchema, keysOf, problemsOf, type Design, type FieldProblem } from '../document';
-import { migrate, NewerVersionError } from './migrations';
+import { designSchema, escapeKey, hostileIn, problemsOf, type Design, type FieldProblem } from '../document';
+import { migrate, NewerVersionError, NoVersionError } from './migrations';
 
 /** Larger files are refused before they are read. */
 export const JOB_FILE_LIMIT_BYTES = 4 * 1024 * 1024;
@@ -43,15 +43,19 @@ export function readJobFile(text: string): JobFileReading {
 
 /** As `readJobFile`, from a document already parsed. */
 export function readDesign(document: unknown): JobFileReading {
+  const hostile = hostileIn(document);
+  if (hostile) return refused(`The job cannot be read at ${hostile.path}: ${hostile.message}`, [hostile]);
   let design: unknown;
   try {
     design = migrate(document);
   } catch (error) {
-    if (error instanceof NewerVersionError || error instanceof TypeError) return refused(error.message);
-    throw error;
+    if (error instanceof NewerVersionError || error instanceof NoVersionError) return refused(error.message);
+    // a step met something that no document of that version holds
+    const { version } = document as { version: number };
+    return refused(`The job says that it is of version ${version}, but lacks what such a job holds`);
   }
   const unknown = unknownFields(design);
-  for (const path of unknown) removeAt(design, path);
+  for (const keys of unknown) removeAt(design, keys);
   const problems = problemsOf(design);
   if (problems.length > 0) {
     return refused(
@@ -59,20 +63,25 @@ export function readDesign(document: unknown): JobFileReading {
       problems,
     );
   }
-  return { ok: true, design: design as Design, dropped: unknown };
+  return {
+    ok: true,
+    design: design as Design,
+    dropped: unknown.map((keys) => keys.map((key) => `/${escapeKey(key)}`).join('')),
+  };
 }
 
-function unknownFields(design: unknown): string[] {
+function unknownFields(design: unknown): string[][] {
   const { error } = designSchema.validate(design, { abortEarly: false, convert: false });
   return (error?.details ?? [])
     .filter((detail) => detail.type === 'object.unknown')
-    .map((detail) => '/' + detail.path.join('/'));
+    .map((detail) => detail.path.map(String));
 }
 
-function removeAt(document: unknown, path: string): void {
-  const keys = keysOf(path);
-  const last = keys.pop();
-  let here = document as Record<string, unknown> | undefined;
-  for (const key of keys) here = here?.[key] as Record<string, unknown> | undefined;
-  if (here && last !== undefined) delete here[last];
+function removeAt(document: unknown, keys: readonly string[]): void {
+  const holder = keys.slice(0, -1).reduce((here, key) => {
+    if (typeof here !== 'object' || here === null || !Object.hasOwn(here, key)) return null;
+    return (here as Record<string, unknown>)[key];
+  }, document);
+  if (typeof holder === 'object' && holder !== null)
+    delete (holder as Record<string, unknown>)[keys.at(-1) ?? ''];
 }

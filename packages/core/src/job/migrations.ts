@@ -169,9 +169,13 @@ export class NewerVersionError extends Error {
   }
 }
 
+export class NoVersionError extends Error {
+  readonly code = 'NO_VERSION';
+}
+
 /**
  * Brings an older document forward to the current version; the argument is left as it was.
- * @throws NewerVersionError, or TypeError where the document has no version
+ * @throws NewerVersionError; NoVersionError where none is said or no way leads on from it
  */
 export function migrate(
   document: unknown,
@@ -180,13 +184,13 @@ export function migrate(
 ): Document {
   const version = (document as { version?: unknown } | null | undefined)?.version;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
-    throw new TypeError('The job does not say which version it is');
+    throw new NoVersionError('The job does not say which version it is');
   }
   if (version > current) throw new NewerVersionError(version, current);
   let result = cloned(document) as Document;
   while (result.version < current) {
     const migration = migrations.find(({ from }) => from === result.version);
-    if (!migration) throw new TypeError(`No way is known from version ${result.version} to ${current}`);
+    if (!migration) throw new NoVersionError(`No way is known from version ${result.version} to ${current}`);
     result = { ...migration.step(result), version: result.version + 1 };
   }
   return result;

@@ -1,5 +1,5 @@
 import { formatNumber } from './display';
-import { readNumber } from './readNumber';
+import { LONGEST_QUANTITY, readNumber } from './readNumber';
 
 export type CoordinateReading = { ok: true; value: number } | { ok: false; message: string };
 type Axis = 'latitude' | 'longitude';
@@ -17,6 +17,7 @@ export function parseCoordinate(text: string, axis: Axis): CoordinateReading {
     return { ok: false, message: `${letter} belongs to a ${axis === 'latitude' ? 'longitude' : 'latitude'}` };
   }
   const parts = text
+    .slice(0, LONGEST_QUANTITY + 1)
     .replace(/[NSEW]/gi, ' ')
     .replace(/[°º'"′″:d]/g, ' ')
     .trim()
@@ -43,6 +44,7 @@ export function parseCoordinate(text: string, axis: Axis): CoordinateReading {
 
 /** Reads a pair such as `41.6N 7.3W` or `-44.1, 169.9`; undefined where the text is no pair. */
 export function parsePlace(text: string): { latDeg: number; lonDeg: number } | undefined {
+  if (text.length > LONGEST_QUANTITY) return undefined;
   const lettered = /^\s*(.*?[NS])[\s,;]+(.*?[EW])\s*$/i.exec(text);
   const plain = /^\s*([-−+]?\d+(?:\.\d+)?)\s*[,;\s]\s*([-−+]?\d+(?:\.\d+)?)\s*$/.exec(text);
   const pair = lettered ?? plain;

@@ -2,7 +2,7 @@ import * as D from './dimensions';
 import { toStored } from './convert';
 import { combine, dimensionName, sameDimension, type Dimension } from './dimensions';
 import { QUANTITIES, type Quantity } from './quantities';
-import { readNumber } from './readNumber';
+import { LONGEST_QUANTITY, readNumber, shortened } from './readNumber';
 import { findUnit } from './unitTable';
 
 export type Parsed =
@@ -185,6 +185,8 @@ function wrongKind(quantity: Quantity, term: Term, text: string): string {
  */
 export function parseQuantity(text: string, quantity: Quantity, unit: string): Parsed {
   let plain = text.trim();
+  if (plain.length > LONGEST_QUANTITY)
+    return { ok: false, message: `“${shortened(plain)}” is longer than any figure` };
   const guessed = /^~|\?$/.test(plain);
   plain = plain.replace(/^~\s*/, '').replace(/\s*\?$/, '');
   if (plain === '') return { ok: false, message: `Type ${QUANTITIES[quantity].wants}` };

@@ -3,6 +3,13 @@ export type NumberReading = { ok: true; value: number } | { ok: false; message: 
 const MINUS = /[−–]/g;
 const SPACES = /[\s\u00a0\u2009\u202f]/g;
 
+/** No number, and nothing that a person types for a quantity, is longer. */
+const LONGEST = 60;
+export const LONGEST_QUANTITY = 160;
+
+/** The beginning of a text, as much as a sentence bears. */
+export const shortened = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
+
 /**
  * Reads one number as people write it: point or comma for decimals, spaces or commas between groups of three.
  * A comma before exactly three digits could be either and is refused, unless `decimalComma` says which.
@@ -10,7 +17,9 @@ const SPACES = /[\s\u00a0\u2009\u202f]/g;
  * @param decimalComma true where other numbers around it show that commas mark decimals
  */
 export function readNumber(text: string, decimalComma?: boolean): NumberReading {
-  const plain = text.replace(MINUS, '-').replace(SPACES, '');
+  const plain = text.slice(0, LONGEST_QUANTITY).replace(MINUS, '-').replace(SPACES, '');
+  if (plain.length > LONGEST || text.length > LONGEST_QUANTITY)
+    return { ok: false, message: `“${shortened(text.trim())}” is longer than any number` };
   const sign = /^[+-]/.test(plain) ? plain[0] : '';
   let digits = plain.slice(sign ? 1 : 0);
   const commas = (digits.match(/,/g) ?? []).length;

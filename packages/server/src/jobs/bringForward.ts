@@ -14,7 +14,7 @@ export async function bringForward(pool: Pool): Promise<number> {
   for (const id of await queries.jobsOlderThan(pool, CURRENT_VERSION)) {
     await inTransaction(pool, async (db) => {
       const saveId = randomUUID();
-      const job = await queries.lockJob(db, id, saveId);
+      const job = await queries.lockJob(db, id, { saveId, patch: [] });
       const reading = job && readDesign(job.document);
       if (!job || !reading?.ok) return;
       const save = {

@@ -17,7 +17,7 @@ it('loses nothing it acknowledged when the database is killed in the middle of s
   let revision = 1;
   let document = design;
   const refusals: { status: number; code: string }[] = [];
-  const killing = new Promise((resolve) => setTimeout(resolve, 400)).then(() => killCluster(directory));
+  const killing = new Promise((resolve) => setTimeout(resolve, 1500)).then(() => killCluster(directory));
   for (let days = 1; refusals.length === 0 && days < 2000; days++) {
     const after = withValueAt(document, '/bank/days', chosen(1 + (days % 290) / 10));
     const save = { base: revision, saveId: randomUUID(), label: 'Days', patch: diff(document, after) };

@@ -19,9 +19,28 @@ export class JobNotFound extends Problem {
   }
 }
 
+export class JobUnreadable extends Problem {
+  constructor(id: string) {
+    super(
+      422,
+      'JOB_UNREADABLE',
+      'The job was stored by another version and cannot be read here. Export it as a file to keep what is in it',
+      { id },
+    );
+  }
+}
+
 export class StaleBase extends Problem {
   constructor(revision: number, document: Design, since: RevisionRow[]) {
     super(409, 'STALE_BASE', 'The job was changed elsewhere since', { revision, document, since });
+  }
+}
+
+export class SaveIdUsed extends Problem {
+  constructor(revision: number) {
+    super(422, 'SAVE_ID_USED', 'Another change was stored under this id; give each save its own', {
+      revision,
+    });
   }
 }
 

@@ -1,13 +1,17 @@
-import { PatchError, patched, problemsOf, type ClimateGrid, type Design, type Operation } from '@ivolt/core';
+import { PatchError, patched, problemsOfChange, type Design, type Operation } from '@ivolt/core';
 import { randomUUID } from 'node:crypto';
 import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import * as queries from '../db/queries/jobs';
-import { JobNotFound, PatchRefused, StaleBase } from './errors';
-import { summarise, type Summary } from './summary';
+import type { Reckoner } from '../reckon/reckoner';
+import { BEING_RECKONED, type Summary } from '../reckon/tasks';
+import { JobNotFound, PatchRefused, SaveIdUsed, StaleBase } from './errors';
 
 /** Revisions from one snapshot of the whole document to the next. */
 export const SNAPSHOT_EVERY = 50;
+
+/** A change of more characters than this is looked at off the thread that answers. */
+const LARGE_CHANGE = 100_000;
 
 export interface Save {
   /** The revision the edits started from. */
@@ -40,17 +44,25 @@ export async function createJob(
 
 /**
  * Appends a revision. A save that was stored already answers with the revision it got then.
- * @throws JobNotFound, StaleBase with what changed since, PatchRefused with the fields at fault
+ * @throws JobNotFound, StaleBase with what changed since, SaveIdUsed, PatchRefused with the fields at fault
  */
-export async function saveRevision(pool: Pool, id: string, save: Save): Promise<{ revision: number }> {
+export async function saveRevision(
+  pool: Pool,
+  reckoner: Reckoner,
+  id: string,
+  save: Save,
+): Promise<{ revision: number }> {
   return inTransaction(pool, async (db) => {
-    const job = await queries.lockJob(db, id, save.saveId);
+    const job = await queries.lockJob(db, id, save);
     if (!job) throw new JobNotFound(id);
-    if (job.storedAs !== null) return { revision: job.storedAs };
+    if (job.storedAs !== null) {
+      if (!job.storedSame) throw new SaveIdUsed(job.storedAs);
+      return { revision: job.storedAs };
+    }
     if (save.base !== job.revision) {
       throw new StaleBase(job.revision, job.document, await queries.revisionsSince(db, id, save.base));
     }
-    const document = applied(job.document, save.patch);
+    const document = await applied(reckoner, job.document, save.patch);
     const revision = job.revision + 1;
     await queries.appendRevision(db, id, revision, save, document);
     if (revision % SNAPSHOT_EVERY === 0) await queries.insertSnapshot(db, id, revision, document);
@@ -58,32 +70,28 @@ export async function saveRevision(pool: Pool, id: string, save: Save): Promise<
   });
 }
 
-/** A page of the list, latest first. What was saved since it was last shown is reckoned here, not while saving. */
+/** A page of the list, latest first. What was saved a moment ago is still being reckoned. */
 export async function listedJobs(
   pool: Pool,
-  grid: ClimateGrid,
   limit: number,
   before: { updatedAt: string; id: string } | null,
-): Promise<(Omit<queries.JobListRow, 'document'> & { summary: Summary })[]> {
-  const listed = [];
-  for (const { document, summary: kept, ...row } of await queries.listJobs(pool, limit, before)) {
-    const summary = kept ?? summarise(document, grid);
-    // one after another, so that a save never waits behind a whole page
-    if (!kept) await queries.keepSummary(pool, row.id, row.revision, summary);
-    listed.push({ ...row, summary });
-  }
-  return listed;
+): Promise<(queries.JobListRow & { summary: Summary })[]> {
+  const rows = await queries.listJobs(pool, limit, before);
+  return rows.map((row) => ({ ...row, summary: row.summary ?? BEING_RECKONED }));
 }
 
-function applied(document: Design, patch: readonly Operation[]): Design {
-  let result: Design;
+async function applied(reckoner: Reckoner, before: Design, patch: readonly Operation[]): Promise<Design> {
+  let after: Design;
   try {
-    result = patched(document, patch);
+    after = patched(before, patch);
   } catch (error) {
     if (error instanceof PatchError) throw new PatchRefused([{ path: error.path, message: error.message }]);
     throw error;
   }
-  const problems = problemsOf(result);
+  const large = JSON.stringify(patch).length > LARGE_CHANGE;
+  const problems = large
+    ? await reckoner.run('problemsOfChange', { before, after })
+    : problemsOfChange(before, after);
   if (problems.length > 0) throw new PatchRefused(problems);
-  return result;
+  return after;
 }

@@ -24,7 +24,7 @@ export const guard = fp<GuardOptions>(async (app, { hosts }) => {
       throw new Problem(403, 'FOREIGN_ORIGIN', `Requests from ${origin} are refused`);
     }
     const site = request.headers['sec-fetch-site'];
-    if (site === 'cross-site' && request.url.startsWith('/api/')) {
+    if (site === 'cross-site' && request.routeOptions.url?.startsWith('/api/')) {
       throw new Problem(403, 'FOREIGN_ORIGIN', 'Requests from other sites are refused');
     }
   });

@@ -10,7 +10,10 @@ export const schemas = fp(async (app) => {
     const convert = httpPart !== 'body';
     return (data: unknown) => joi.validate(data, { abortEarly: false, convert });
   });
+  // answers are checked where the program is tried; in use the statements say what is answered
+  const checked = process.env.NODE_ENV !== 'production';
   app.setSerializerCompiler(({ schema }) => {
+    if (!checked) return JSON.stringify;
     const joi = schema as unknown as Joi.Schema;
     return (data: unknown) => {
       const { error, value } = joi.validate(data, { stripUnknown: true, convert: false });

@@ -1,24 +1,36 @@
-import { evaluate, readJobFile, writeJobFile, type ClimateGrid, type Design } from '@ivolt/core';
+import { CURRENT_VERSION, writeJobFile, type Design } from '@ivolt/core';
 import type { FastifyPluginAsync } from 'fastify';
 import type { Pool } from 'pg';
 import * as queries from '../db/queries/jobs';
-import { JobNotFound, Problem } from '../jobs/errors';
+import { JobNotFound, JobUnreadable, Problem } from '../jobs/errors';
 import { createJob, listedJobs, saveRevision, type Save } from '../jobs/jobs';
-import { climateOf } from '../jobs/summary';
 import { withKeptFiles } from '../jobs/keptFiles';
+import type { Reckoner } from '../reckon/reckoner';
+import type { Summaries } from '../reckon/summaries';
 import * as schemas from './schemas';
 
 interface Options {
   pool: Pool;
-  grid: ClimateGrid;
+  reckoner: Reckoner;
+  summaries: Summaries;
 }
 type Id = { Params: { id: string } };
 
-export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }) => {
+export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, reckoner, summaries }) => {
   const read = async (id: string) => {
     const job = await queries.findJob(pool, id);
     if (!job) throw new JobNotFound(id);
     return job;
+  };
+  const readDesign = async (id: string) => {
+    const job = await read(id);
+    if ((job.document as Partial<Design> | null)?.version !== CURRENT_VERSION) throw new JobUnreadable(id);
+    return job;
+  };
+  const create = async (design: Design, label: string) => {
+    const created = await createJob(pool, design, label);
+    summaries.soon(created.id);
+    return created;
   };
 
   app.get<{ Querystring: { limit: number; beforeTime?: string; beforeId?: string } }>(
@@ -27,7 +39,6 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
     async ({ query: { limit, beforeTime, beforeId } }) => ({
       jobs: await listedJobs(
         pool,
-        grid,
         limit,
         beforeTime && beforeId ? { updatedAt: beforeTime, id: beforeId } : null,
       ),
@@ -37,15 +48,21 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
   app.post<{ Body: { design: Design; label?: string } }>(
     '/',
     { schema: { body: schemas.newJobBody, response: { 201: schemas.revisionAnswer } } },
-    async ({ body }, reply) =>
-      reply.status(201).send(await createJob(pool, body.design, body.label ?? 'New job')),
+    async ({ body }, reply) => {
+      const [first, ...more] = await reckoner.run('problems', body.design);
+      if (first) {
+        const errors = [first, ...more].map(({ path, message }) => ({ path: `/design${path}`, message }));
+        throw new Problem(400, 'INVALID_REQUEST', first.message, { errors });
+      }
+      return reply.status(201).send(await create(body.design, body.label ?? 'New job'));
+    },
   );
 
   app.get<Id>(
     '/:id',
     { schema: { params: schemas.jobId, response: { 200: schemas.jobAnswer } } },
     async ({ params }) => {
-      const { id, revision, document } = await read(params.id);
+      const { id, revision, document } = await readDesign(params.id);
       return { id, revision, design: document };
     },
   );
@@ -53,7 +70,11 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
   app.post<Id & { Body: Save }>(
     '/:id/revisions',
     { schema: { params: schemas.jobId, body: schemas.saveBody, response: { 200: schemas.revisionAnswer } } },
-    async ({ params, body }) => saveRevision(pool, params.id, body),
+    async ({ params, body }) => {
+      const saved = await saveRevision(pool, reckoner, params.id, body);
+      summaries.soon(params.id);
+      return saved;
+    },
   );
 
   app.get<Id & { Querystring: { since: number } }>(
@@ -75,10 +96,10 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
     '/:id/duplicate',
     { schema: { params: schemas.jobId, body: schemas.nameBody, response: { 201: schemas.revisionAnswer } } },
     async ({ params, body }, reply) => {
-      const { document } = await read(params.id);
+      const { document } = await readDesign(params.id);
       return reply
         .status(201)
-        .send(await createJob(pool, { ...document, name: body.name }, `Copy of ${document.name}`));
+        .send(await create({ ...document, name: body.name }, `Copy of ${document.name}`));
     },
   );
 
@@ -95,7 +116,7 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
   app.get<Id>('/:id/file', { schema: { params: schemas.jobId } }, async ({ params }, reply) => {
     const { document } = await read(params.id);
     const name =
-      document.name
+      String((document as Partial<Design> | null)?.name ?? '')
         .normalize('NFD')
         .replace(/[^\w]+/g, '-')
         .replace(/^-+|-+$/g, '')
@@ -107,17 +128,19 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, grid }
   });
 
   app.get<Id>('/:id/evaluation', { schema: { params: schemas.jobId } }, async ({ params }) => {
-    const { document } = await read(params.id);
-    return evaluate(document, climateOf(document, grid));
+    const { document } = await readDesign(params.id);
+    const evaluation = await reckoner.run('evaluation', document);
+    if (!evaluation) throw new JobUnreadable(params.id);
+    return evaluation;
   });
 
   app.post<{ Body: { file: string } }>(
     '/import',
     { schema: { body: schemas.fileBody, response: { 201: schemas.importAnswer } } },
     async ({ body }, reply) => {
-      const reading = readJobFile(body.file);
+      const reading = await reckoner.run('file', body.file);
       if (!reading.ok) throw new Problem(400, 'FILE_REFUSED', reading.message, { errors: reading.problems });
-      const { id } = await createJob(pool, await withKeptFiles(pool, reading.design), 'Imported');
+      const { id } = await create(await withKeptFiles(pool, reading.design), 'Imported');
       return reply.status(201).send({ id, dropped: reading.dropped });
     },
   );

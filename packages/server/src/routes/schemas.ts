@@ -1,34 +1,65 @@
-import { designSchema } from '@ivolt/core';
+import { uuid, words } from '@ivolt/core';
 import Joi from 'joi';
 
-export const jobId = Joi.object({ id: Joi.string().guid().required() });
+export const jobId = Joi.object({ id: uuid.required() });
 
-const operation = Joi.object({
-  op: Joi.string().valid('add', 'replace', 'remove').required(),
-  path: Joi.string().allow('').max(300).required(),
-  value: Joi.any().when('op', { is: 'remove', then: Joi.forbidden(), otherwise: Joi.required() }),
-});
+/** A number that a column of whole numbers can hold. */
+const revision = Joi.number().integer().max(2_147_483_647);
+
+const MOST_OPERATIONS = 20_000;
+const OPERATION_KEYS = ['op', 'path', 'value'];
+
+/** Why something is no operation of a patch, or null where it is one. By hand, since a patch may have thousands. */
+function operationProblem(operation: unknown): string | null {
+  if (typeof operation !== 'object' || operation === null) return 'is no operation';
+  const { op, path } = operation as Record<string, unknown>;
+  if (Object.keys(operation).some((key) => !OPERATION_KEYS.includes(key))) return 'has a key that none has';
+  if (op !== 'add' && op !== 'replace' && op !== 'remove') return 'op must be add, replace or remove';
+  if (typeof path !== 'string' || path.length > 300)
+    return 'path must be a pointer of at most 300 characters';
+  if ((op === 'remove') === Object.hasOwn(operation, 'value'))
+    return op === 'remove' ? 'takes no value' : 'wants a value';
+  return null;
+}
+
+const patch = Joi.array()
+  .min(1)
+  .max(MOST_OPERATIONS)
+  .custom((operations: unknown[], helpers) => {
+    for (const [at, operation] of operations.entries()) {
+      const problem = operationProblem(operation);
+      if (problem)
+        return helpers.error('patch.operation', { at, problem }, {
+          path: [...(helpers.state.path ?? []), at],
+        } as never);
+    }
+    return operations;
+  })
+  .messages({ 'patch.operation': 'Operation {#at} {#problem}' })
+  .description('RFC 6902 operations: add, replace and remove of keys of objects');
 
 export const saveBody = Joi.object({
-  base: Joi.number().integer().min(1).required().description('the revision the edits started from'),
-  saveId: Joi.string().guid().required().description('names the save; sent twice, it is stored once'),
-  label: Joi.string().max(200).required().description('what the edit is called in the history'),
-  patch: Joi.array().items(operation).min(1).max(20_000).required().description('RFC 6902 operations'),
+  base: revision.min(1).required().description('the revision the edits started from'),
+  saveId: uuid.required().description('names the save; sent twice, it is stored once'),
+  label: words.max(200).required().description('what the edit is called in the history'),
+  patch: patch.required(),
 });
 
 export const newJobBody = Joi.object({
-  design: designSchema,
-  label: Joi.string().max(200).default('New job'),
+  design: Joi.object().unknown().required().description('a design, as the schema of a job file has it'),
+  label: words.max(200).default('New job'),
 });
 
 export const listQuery = Joi.object({
   limit: Joi.number().integer().min(1).max(200).default(100),
-  beforeTime: Joi.string().isoDate(),
-  beforeId: Joi.string().guid(),
+  beforeTime: Joi.string()
+    .isoDate()
+    .pattern(/^(19|20|21)\d{2}-/, 'a year of this time'),
+  beforeId: uuid,
 }).and('beforeTime', 'beforeId');
 
 export const revisionAnswer = Joi.object({
-  id: Joi.string().guid(),
+  id: uuid,
   revision: Joi.number().integer().required(),
 });
 export const jobAnswer = Joi.object({
@@ -115,13 +146,13 @@ export const placesAnswer = Joi.object({
     .required(),
 });
 
-export const sinceQuery = Joi.object({ since: Joi.number().integer().min(0).required() });
-export const nameBody = Joi.object({ name: Joi.string().trim().min(1).max(120).required() });
+export const sinceQuery = Joi.object({ since: revision.min(0).required() });
+export const nameBody = Joi.object({ name: words.trim().min(1).max(120).required() });
 export const fileBody = Joi.object({ file: Joi.string().required().description('the text of a job file') });
 export const importAnswer = Joi.object({
   id: Joi.string().required(),
   dropped: Joi.array().items(Joi.string()).required(),
 });
 
-export const fileQuery = Joi.object({ name: Joi.string().trim().min(1).max(200).required() });
-export const fileAnswer = Joi.object({ id: Joi.string().guid().required() });
+export const fileQuery = Joi.object({ name: words.trim().min(1).max(200).required() });
+export const fileAnswer = Joi.object({ id: uuid.required() });

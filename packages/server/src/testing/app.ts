@@ -6,6 +6,7 @@ import { loadGrid } from '../climate/loadGrid';
 import { migrate } from '../db/migrate';
 import { createPool } from '../db/pool';
 import { DATA_DIRECTORY, MIGRATIONS_DIRECTORY } from '../paths';
+import { reckonerHere } from '../reckon/reckoner';
 
 export interface TestApp {
   app: FastifyInstance;
@@ -18,6 +19,6 @@ export async function testApp(url = process.env.TEST_DATABASE_URL ?? ''): Promis
   const pool = createPool(url);
   await migrate(pool, MIGRATIONS_DIRECTORY);
   const grid = await loadGrid(DATA_DIRECTORY);
-  const app = await buildApp({ pool, grid, webDirectory: '/nowhere' });
+  const app = await buildApp({ pool, grid, reckoner: reckonerHere(grid), webDirectory: '/nowhere' });
   return { app, pool, grid, close: async () => void (await app.close(), await pool.end()) };
 }

@@ -1,4 +1,5 @@
 import type { Queryable } from '../pool';
+import { speaksOf } from './jobs';
 
 export interface FileRow {
   name: string;
@@ -18,8 +19,15 @@ export async function insertFile(
   return rowCount === 1;
 }
 
+/** An original that a job has which is not deleted. */
 export async function findFile(db: Queryable, id: string): Promise<FileRow | undefined> {
-  const { rows } = await db.query<FileRow>('SELECT name, content FROM files WHERE id = $1', [id]);
+  const { rows } = await db.query<FileRow>(
+    `SELECT name, content FROM files
+      WHERE id = $1
+        AND EXISTS (SELECT 1 FROM jobs
+                     WHERE deleted_at IS NULL AND (jobs.id = files.job_id OR ${speaksOf('document', 'files.id')}))`,
+    [id],
+  );
   return rows[0];
 }
 

@@ -1,5 +1,5 @@
 import type { Design, Operation } from '@ivolt/core';
-import type { Summary } from '../../jobs/summary';
+import type { Summary } from '../../reckon/tasks';
 import type { Queryable } from '../pool';
 
 export interface JobListRow {
@@ -7,9 +7,8 @@ export interface JobListRow {
   name: string;
   kind: string;
   revision: number;
-  /** Null where the job was saved since it was last reckoned; its document comes along then. */
+  /** Null where the job was saved since it was last reckoned. */
   summary: Summary | null;
-  document: Design | null;
   updatedAt: string;
 }
 
@@ -26,6 +25,12 @@ export interface RevisionRow {
   createdAt: string;
 }
 
+/** Whether a design was read from a file that is kept. */
+export const speaksOf = (document: string, fileId: string) =>
+  `(${document} #>> '{place,weather,fileId}' = ${fileId}::text
+    OR EXISTS (SELECT 1 FROM jsonb_each(${document} -> 'stops') AS stop
+                WHERE stop.value #>> '{weather,fileId}' = ${fileId}::text))`;
+
 const iso = (column: string) => `to_char(${column} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"')`;
 
 export async function listJobs(
@@ -34,8 +39,7 @@ export async function listJobs(
   before: { updatedAt: string; id: string } | null,
 ): Promise<JobListRow[]> {
   const { rows } = await db.query<JobListRow>(
-    `SELECT id, name, kind, revision, summary, CASE WHEN summary IS NULL THEN document END AS document,
-            ${iso('updated_at')} AS "updatedAt"
+    `SELECT id, name, kind, revision, summary, ${iso('updated_at')} AS "updatedAt"
        FROM jobs
       WHERE deleted_at IS NULL AND ($2::timestamptz IS NULL OR (updated_at, id) < ($2::timestamptz, $3::uuid))
       ORDER BY updated_at DESC, id DESC
@@ -53,17 +57,25 @@ export async function findJob(db: Queryable, id: string): Promise<JobRow | undef
   return rows[0];
 }
 
-/** Locks a job for a save, and says which revision the save got if it was stored before. */
+/** A job under its lock, with the revision that the save got if one of its id was stored before. */
+export interface LockedJob extends JobRow {
+  storedAs: number | null;
+  /** Whether what was stored under the save's id is this patch. */
+  storedSame: boolean | null;
+}
+
+/** Locks a job for a save. */
 export async function lockJob(
   db: Queryable,
   id: string,
-  saveId: string,
-): Promise<(JobRow & { storedAs: number | null }) | undefined> {
-  const { rows } = await db.query<JobRow & { storedAs: number | null }>(
-    `SELECT id, revision, document,
-            (SELECT revision FROM revisions WHERE job_id = $1 AND save_id = $2) AS "storedAs"
-       FROM jobs WHERE id = $1 AND deleted_at IS NULL FOR UPDATE`,
-    [id, saveId],
+  save: { saveId: string; patch: readonly Operation[] },
+): Promise<LockedJob | undefined> {
+  const { rows } = await db.query<LockedJob>(
+    `SELECT jobs.id, jobs.revision, jobs.document, stored.revision AS "storedAs",
+            stored.patch = $3::jsonb AS "storedSame"
+       FROM jobs LEFT JOIN revisions AS stored ON stored.job_id = jobs.id AND stored.save_id = $2
+      WHERE jobs.id = $1 AND deleted_at IS NULL FOR UPDATE OF jobs`,
+    [id, save.saveId, JSON.stringify(save.patch)],
   );
   return rows[0];
 }
@@ -75,6 +87,27 @@ export async function insertJob(db: Queryable, id: string, document: Design): Pr
     document.kind,
     JSON.stringify(document),
   ]);
+}
+
+/** Jobs whose newest revision nobody has reckoned. */
+export async function jobsWithoutSummary(db: Queryable): Promise<string[]> {
+  const { rows } = await db.query<{ id: string }>(
+    'SELECT id FROM jobs WHERE deleted_at IS NULL AND summary IS NULL ORDER BY updated_at DESC',
+  );
+  return rows.map(({ id }) => id);
+}
+
+export async function findUnreckoned(db: Queryable, id: string): Promise<JobRow | undefined> {
+  const { rows } = await db.query<JobRow>(
+    'SELECT id, revision, document FROM jobs WHERE id = $1 AND deleted_at IS NULL AND summary IS NULL',
+    [id],
+  );
+  return rows[0];
+}
+
+/** All of them are to be reckoned again, as after a change of the program. */
+export async function forgetSummaries(db: Queryable): Promise<void> {
+  await db.query('UPDATE jobs SET summary = NULL WHERE summary IS NOT NULL');
 }
 
 /** Keeps what the list shows of a job, unless it was saved again meanwhile. */
@@ -151,6 +184,23 @@ export async function insertSnapshot(
     revision,
     JSON.stringify(document),
   ]);
+}
+
+/** Deleted jobs go for good after so many days, with all that hangs on them. @returns how many went */
+export async function purgeDeleted(db: Queryable, days: number): Promise<number> {
+  // an original that another job still speaks of goes over to that one
+  await db.query(
+    `UPDATE files SET job_id = living.id
+       FROM jobs AS gone, jobs AS living
+      WHERE files.job_id = gone.id AND gone.deleted_at < now() - make_interval(days => $1)
+        AND living.deleted_at IS NULL AND ${speaksOf('living.document', 'files.id')}`,
+    [days],
+  );
+  const { rowCount } = await db.query(
+    'DELETE FROM jobs WHERE deleted_at < now() - make_interval(days => $1)',
+    [days],
+  );
+  return rowCount ?? 0;
 }
 
 /** @returns true where the job was there to be marked */

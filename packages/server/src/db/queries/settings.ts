@@ -8,3 +8,13 @@ export async function claimSetting(db: Queryable, key: string): Promise<boolean>
   );
   return rowCount === 1;
 }
+
+/** @returns true where it was not set to this before */
+export async function changeSetting(db: Queryable, key: string, value: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `INSERT INTO settings (key, value) VALUES ($1, $2)
+     ON CONFLICT (key) DO UPDATE SET value = $2 WHERE settings.value <> $2::jsonb`,
+    [key, JSON.stringify(value)],
+  );
+  return rowCount === 1;
+}
