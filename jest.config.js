@@ -13,7 +13,7 @@ const transform = {
 const shared = {
   transform,
   transformIgnorePatterns: [
-    '/node_modules/(?!(d3-[a-z-]+|internmap|react-aria|react-aria-components|react-stately|@react-aria|@react-stately|@react-types|@internationalized|comlink|rfc6902|content-disposition|cookie)/)',
+    '/node_modules/(?!(d3-[a-z-]+|internmap|react-aria|react-aria-components|react-stately|@react-aria|@react-stately|@react-types|@internationalized|comlink|content-disposition|cookie)/)',
   ],
 };
 const node = (name) => ({

@@ -153,7 +153,7 @@ describe('two changes of the same document', () => {
     const theirs = withValueAt(dairy, '/bank/days/value', 6);
     const { document, conflicts } = rebase(dairy, mine, theirs, isDesign);
     expect(document.bank.days.value).toBe(4);
-    expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 6 }]);
+    expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 6, stands: 'mine' }]);
   });
   it('are no conflict where both made the same change', () => {
     expect(rebase(dairy, mine, cloned(mine), isDesign).conflicts).toEqual([]);
@@ -167,7 +167,9 @@ describe('two changes of the same document', () => {
       isDesign,
     );
     expect(document.uses).not.toHaveProperty('u4');
-    expect(conflicts).toEqual([{ path: '/uses/u4/watts/value', mine: 5, theirs: undefined }]);
+    expect(conflicts).toEqual([
+      { path: '/uses/u4', mine: edited.uses.u4, theirs: undefined, stands: 'theirs' },
+    ]);
   });
 });
 

@@ -113,10 +113,13 @@ export function patchedWherePossible<T>(
   return { document: result, left };
 }
 
+/** Something that two people changed, or that one changed so that the other's change cannot stand. */
 export interface Conflict {
   path: string;
   mine: unknown;
   theirs: unknown;
+  /** Whose is in the merged document. */
+  stands: 'mine' | 'theirs';
 }
 
 export interface Rebased<T> {
@@ -124,7 +127,8 @@ export interface Rebased<T> {
   conflicts: Conflict[];
 }
 
-const touches = (a: string, b: string) => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
+/** Whether one pointer is the other, or lies within it. */
+export const touches = (a: string, b: string) => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
 
 /** As `patchedWherePossible`, leaving out what would give a document that may not stand as well. */
 function patchedWhereStanding<T>(
@@ -156,13 +160,27 @@ export function rebase<T>(base: T, mine: T, theirs: T, stands: (document: T) => 
   const myChanges = diff(base, mine);
   const theirChanges = diff(base, theirs);
   const { document, left } = patchedWhereStanding(theirs, myChanges, stands);
-  const conflicts = myChanges
-    .filter(
-      (my) =>
-        left.includes(my) ||
-        (theirChanges.some((their) => touches(my.path, their.path)) &&
-          !same(valueAt(mine, my.path), valueAt(theirs, my.path))),
-    )
-    .map((my) => ({ path: my.path, mine: valueAt(mine, my.path), theirs: valueAt(theirs, my.path) }));
-  return { document, conflicts };
+  const conflicts = new Map<string, Conflict>();
+  for (const my of myChanges) {
+    const out = left.includes(my);
+    const both = theirChanges.some((their) => touches(my.path, their.path));
+    if (!out && (!both || same(valueAt(mine, my.path), valueAt(theirs, my.path)))) continue;
+    const path = out ? standingIn(theirs, my.path) : my.path;
+    const conflict = { path, mine: valueAt(mine, path), theirs: valueAt(theirs, path) };
+    conflicts.set(path, { ...conflict, stands: out ? 'theirs' : 'mine' });
+  }
+  return { document, conflicts: [...conflicts.values()] };
+}
+
+/** The pointer itself, or the row or figure above it that the document lacks or has as nothing. */
+function standingIn(document: unknown, path: string): string {
+  const keys = keysOf(path);
+  for (let depth = 1; depth < keys.length; depth++) {
+    const above = keys
+      .slice(0, depth)
+      .map((key) => `/${escapeKey(key)}`)
+      .join('');
+    if (!isRecord(valueAt(document, above))) return above;
+  }
+  return path;
 }

@@ -7,6 +7,7 @@ import {
   PatchError,
   problemsOf,
   rebase,
+  touches,
   valueAt,
   valueProblem,
   withValueAt,
@@ -81,7 +82,7 @@ describe('two tabs on one job', () => {
       isDesign,
     );
     expect(document.bank.days.value).toBe(4);
-    expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 5 }]);
+    expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 5, stands: 'mine' }]);
   });
   it('say nothing where both made the same change', () => {
     expect(
@@ -96,13 +97,27 @@ describe('two tabs on one job', () => {
       isDesign,
     );
     expect(document.uses.u1).toBeUndefined();
-    expect(conflicts).toEqual([{ path: '/uses/u1/hours/value', mine: 9, theirs: undefined }]);
+    expect(conflicts).toEqual([
+      {
+        path: '/uses/u1',
+        mine: { ...design.uses.u1, hours: guess(9) },
+        theirs: undefined,
+        stands: 'theirs',
+      },
+    ]);
+  });
+  it('name what stands, where a figure of mine was set to nothing or its row removed', () => {
+    const mine = set('/place/low', guess(-21));
+    const moreMine = set('/place/low/value', -22, mine);
+    const { document, conflicts } = rebase(mine, moreMine, set('/place/low', null, mine), isDesign);
+    expect(document.place.low).toBeNull();
+    expect(conflicts).toEqual([{ path: '/place/low', mine: guess(-22), theirs: null, stands: 'theirs' }]);
   });
   it('leave out what would give a design that may not stand, and say so', () => {
     const spare = withValueAt(design, '/controllers/c2', design.controllers.c1);
     const strung = withValueAt(spare, '/arrays/a1/strings/controller', 'c2');
     const removed = withValueAt(spare, '/controllers/c2', undefined);
-    const conflict = { path: '/arrays/a1/strings/controller', mine: 'c2', theirs: 'c1' };
+    const conflict = { path: '/arrays/a1/strings/controller', mine: 'c2', theirs: 'c1', stands: 'theirs' };
     // theirs removed the controller that I strung to, and the other way round
     const named = withValueAt(strung, '/name', 'Mine');
     const one = rebase(spare, named, removed, isDesign);
@@ -110,7 +125,7 @@ describe('two tabs on one job', () => {
     expect([one.document.name, one.document.arrays.a1!.strings.controller]).toEqual(['Mine', 'c1']);
     const other = rebase(spare, removed, strung, isDesign);
     expect(other.conflicts).toEqual([
-      { path: '/controllers/c2', mine: undefined, theirs: strung.controllers.c2 },
+      { path: '/controllers/c2', mine: undefined, theirs: strung.controllers.c2, stands: 'theirs' },
     ]);
     expect(isDesign(other.document)).toBe(true);
     expect(other.document.arrays.a1!.strings.controller).toBe('c2');
@@ -150,7 +165,7 @@ describe('two tabs on one job', () => {
         // what I changed is there, or it is told
         for (const { path } of diff(base, mine))
           if (JSON.stringify(valueAt(document, path)) !== JSON.stringify(valueAt(mine, path)))
-            expect(conflicts.some((conflict) => conflict.path === path)).toBe(true);
+            expect(conflicts.some((conflict) => touches(conflict.path, path))).toBe(true);
       }),
       { seed: 7, numRuns: 300 },
     );

@@ -2,7 +2,7 @@ import { dayIndex, MONTH_NAMES, monthName } from './calendar';
 
 export type DayMonthReading = { ok: true; date: string } | { ok: false; message: string };
 
-const WRONG = 'Type a day and a month, as 15 April or 15.4.';
+const WRONG = 'Type a day and a month, as 15 April or 15/4';
 
 /** Reads a day of the year as people write it: 15 April, Apr 15, 15.4., 15/4, or 04-15. Day first where both could be. */
 export function parseDayMonth(text: string): DayMonthReading {

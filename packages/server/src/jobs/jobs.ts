@@ -4,7 +4,6 @@ import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import * as queries from '../db/queries/jobs';
 import type { Reckoner } from '../reckon/reckoner';
-import { BEING_RECKONED, type Summary } from '../reckon/tasks';
 import { JobNotFound, PatchRefused, SaveIdUsed, StaleBase } from './errors';
 
 /** Revisions from one snapshot of the whole document to the next. */
@@ -68,16 +67,6 @@ export async function saveRevision(
     if (revision % SNAPSHOT_EVERY === 0) await queries.insertSnapshot(db, id, revision, document);
     return { revision };
   });
-}
-
-/** A page of the list, latest first. What was saved a moment ago is still being reckoned. */
-export async function listedJobs(
-  pool: Pool,
-  limit: number,
-  before: { updatedAt: string; id: string } | null,
-): Promise<(queries.JobListRow & { summary: Summary })[]> {
-  const rows = await queries.listJobs(pool, limit, before);
-  return rows.map((row) => ({ ...row, summary: row.summary ?? BEING_RECKONED }));
 }
 
 async function applied(reckoner: Reckoner, before: Design, patch: readonly Operation[]): Promise<Design> {

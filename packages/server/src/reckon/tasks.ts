@@ -33,7 +33,6 @@ const told = (words: string, sentence: string): Summary => ({
 
 const EXPORT = 'Export it as a file to keep what is in it, or delete it.';
 export const UNREADABLE = told('Cannot be read', `It was stored by another version. ${EXPORT}`);
-export const BEING_RECKONED = told('Being reckoned …', 'Its figures are not known yet.');
 export const NOT_RECKONED = told('Cannot be reckoned', `Its figures took too long or failed. ${EXPORT}`);
 
 /** What the grid says of the job's home and of its stops. */

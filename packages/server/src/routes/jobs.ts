@@ -3,7 +3,7 @@ import type { FastifyPluginAsync } from 'fastify';
 import type { Pool } from 'pg';
 import * as queries from '../db/queries/jobs';
 import { JobNotFound, JobUnreadable, Problem } from '../jobs/errors';
-import { createJob, listedJobs, saveRevision, type Save } from '../jobs/jobs';
+import { createJob, saveRevision, type Save } from '../jobs/jobs';
 import { withKeptFiles } from '../jobs/keptFiles';
 import type { Reckoner } from '../reckon/reckoner';
 import type { Summaries } from '../reckon/summaries';
@@ -37,7 +37,7 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, reckon
     '/',
     { schema: { querystring: schemas.listQuery, response: { 200: schemas.listAnswer } } },
     async ({ query: { limit, beforeTime, beforeId } }) => ({
-      jobs: await listedJobs(
+      jobs: await queries.listJobs(
         pool,
         limit,
         beforeTime && beforeId ? { updatedAt: beforeTime, id: beforeId } : null,

@@ -102,7 +102,10 @@ export const listAnswer = Joi.object({
           sentence: Joi.string().required(),
           place: Joi.string().allow('').required(),
           figures: Joi.array().items(shownFigure).required(),
-        }).required(),
+        })
+          .allow(null)
+          .required()
+          .description('null while what was saved a moment ago is being reckoned'),
       }),
     )
     .required(),

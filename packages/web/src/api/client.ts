@@ -6,13 +6,14 @@ export interface ListedJob {
   kind: string;
   revision: number;
   updatedAt: string;
+  /** Null while what was saved a moment ago is being reckoned. */
   summary: {
     standing: Standing;
     words: string;
     sentence: string;
     place: string;
     figures: { label: string; number: string; unit: string; mark: 'stop' | 'look' | null }[];
-  };
+  } | null;
 }
 
 export interface StoredJob {
@@ -40,7 +41,7 @@ export class ApiError extends Error {
   }
   /** True where the same request may succeed later. */
   get away(): boolean {
-    return this.status === 0 || this.status === 503 || this.status === 502 || this.status === 504;
+    return [0, 429, 502, 503, 504].includes(this.status);
   }
 }
 

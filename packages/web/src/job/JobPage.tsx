@@ -1,5 +1,5 @@
 import { SHEETS, type Sheet } from '@ivolt/core';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -19,6 +19,7 @@ import { SavedLine } from './SavedLine';
 import { Saver, openJob } from './saving';
 import { Tally } from './Tally';
 import { Thinker } from './thinking';
+import { Trouble } from './Trouble';
 
 const Top = styled.header`
   display: flex;
@@ -147,7 +148,11 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.tagName === 'INPUT' || target.tagName === 'TEXTAREA' || target.isContentEditable);
 
-/** Undo and redo everywhere; numbers jump to sheets while nothing is being typed; F6 goes between sheet and margin. */
+/** A figure's field whose text is as the job has it. */
+const isAtRest = (field: Element | null) =>
+  field instanceof HTMLElement && field.dataset.path !== undefined && field.dataset.typed === undefined;
+
+/** Undo and redo outside words under edit; numbers jump to sheets while nothing is being typed; F6 goes between sheet and margin. */
 function useKeys() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -157,8 +162,10 @@ function useKeys() {
       const command = event.ctrlKey || event.metaKey;
       const key = event.key.toLowerCase();
       if (command && (key === 'z' || key === 'y')) {
-        event.preventDefault();
         const field = document.activeElement;
+        // words under edit have an undo of their own
+        if (isTyping(field) && !isAtRest(field)) return;
+        event.preventDefault();
         // leaving the field lets go of its text, so that it shows what undo brings back
         if (field instanceof HTMLElement && isTyping(field)) field.blur();
         dispatch(key === 'y' || event.shiftKey ? redo() : undo());
@@ -179,8 +186,9 @@ function useKeys() {
 }
 
 /** Opens the job, keeps it saved and reckoned while it is open. */
-function useOpenJob(id: string, attempt: number) {
+function useOpenJob(id: string, attempt: number): () => void {
   const store = useStore() as AppStore;
+  const thinking = useRef<Thinker | null>(null);
   useEffect(() => {
     let closed = false;
     let saver: Saver | undefined;
@@ -189,21 +197,24 @@ function useOpenJob(id: string, attempt: number) {
       if (closed || store.getState().job.status !== 'ready') return;
       saver = new Saver(store, id);
       thinker = new Thinker(store);
+      thinking.current = thinker;
     });
     return () => {
       closed = true;
       saver?.close();
       thinker?.close();
+      thinking.current = null;
     };
   }, [store, id, attempt]);
+  return useCallback(() => thinking.current?.again(), []);
 }
 
 export function JobPage() {
   const { id = '' } = useParams();
   const [attempt, setAttempt] = useState(0);
-  useOpenJob(id, attempt);
+  const onAgain = useOpenJob(id, attempt);
   const status = useAppSelector(({ job }) => (job.id === id ? job.status : 'loading'));
-  if (status === 'ready') return <Open />;
+  if (status === 'ready') return <Open onAgain={onAgain} />;
   return (
     <Page>
       <Title>
@@ -211,16 +222,21 @@ export function JobPage() {
           ? 'Opening …'
           : status === 'missing'
             ? 'There is no such job'
-            : 'The server does not answer'}
+            : status === 'unreadable'
+              ? 'This job cannot be read here'
+              : 'The server does not answer'}
       </Title>
       {status === 'loading' ? null : (
         <>
           <Note>
             {status === 'missing'
               ? 'It may have been deleted; the list of jobs has what there is.'
-              : 'Nothing is lost. Start it again with npm start, then try once more.'}
+              : status === 'unreadable'
+                ? 'It was stored by another version of Ivolt. Nothing is lost: export it as a file to keep what is in it.'
+                : 'Nothing is lost. Start it again with npm start, then try once more.'}
           </Note>
           <p>
+            {status === 'unreadable' ? <a href={`/api/jobs/${id}/file`}>Export it</a> : null}{' '}
             {status === 'away' ? <Primary onPress={() => setAttempt(attempt + 1)}>Try again</Primary> : null}{' '}
             <Link to="/">All jobs</Link>
           </p>
@@ -230,7 +246,7 @@ export function JobPage() {
   );
 }
 
-function Open() {
+function Open({ onAgain }: { onAgain: () => void }) {
   useKeys();
   const dispatch = useAppDispatch();
   const { pathname } = useLocation();
@@ -271,6 +287,7 @@ function Open() {
         <Run />
         <Page id="sheet" tabIndex={-1} $wide={sheet === null}>
           <Conflicts />
+          <Trouble onAgain={onAgain} />
           <Outlet />
         </Page>
         {sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}

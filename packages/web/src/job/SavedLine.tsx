@@ -24,24 +24,28 @@ const clock = (at: number) =>
 /** Says whether what is on the screen is stored. */
 export function SavedLine() {
   const saving = useAppSelector(({ job }) => job.saving);
-  const trouble = saving.state === 'away' || saving.state === 'refused';
+  const kept = useAppSelector(({ job }) => job.draftKept);
+  const trouble =
+    saving.state === 'away' || saving.state === 'refused' || (!kept && saving.state !== 'saved');
   return (
     <Line role="status" data-trouble={trouble} data-saving={saving.state}>
-      {words(saving)}
+      {words(saving, kept)}
     </Line>
   );
 }
 
-function words(saving: Saving): string {
+function words(saving: Saving, kept: boolean): string {
   switch (saving.state) {
     case 'saved':
       return saving.at === null ? 'All saved' : `Saved ${clock(saving.at)}`;
     case 'waiting':
-      return 'Not saved yet';
+      return kept ? 'Not saved yet' : 'Not saved yet, and this browser has no room to keep it';
     case 'saving':
       return 'Saving …';
     case 'away':
-      return 'Server away: kept here, trying again';
+      return kept
+        ? 'Server away: kept here, trying again'
+        : 'Server away, and this browser has no room to keep the changes: leave this page open';
     case 'refused':
       return `Not saved: ${saving.message}`;
   }

@@ -1,5 +1,5 @@
 import { chosen, measured, withValueAt } from '@ivolt/core';
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { waitFor, act, fireEvent, screen, within } from '@testing-library/react';
 import { Margin } from './Margin';
 import { GuessTable } from './Guesses';
 import { HistoryMenu } from './HistoryMenu';
@@ -10,6 +10,12 @@ import { SavedLine } from './SavedLine';
 import { Tally } from './Tally';
 import { plain, show } from '../testing/evaluated';
 import { oneArray } from '../../../core/src/testing/dairy';
+
+jest.mock('../workers/core', () => ({
+  core: () => ({ problems: () => Promise.resolve(mockProblems) }),
+  patientCore: () => ({}),
+}));
+let mockProblems: { message: string }[] = [];
 
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 
@@ -150,11 +156,11 @@ describe('figures changed in two tabs', () => {
   const conflicted = () => {
     const shown = show(<Conflicts />, withValueAt(design, '/bank/days/value', 5));
     const { job } = shown.store.getState();
-    const conflicts = [{ path: '/bank/days/value', mine: 5, theirs: 6 }];
+    const conflicts = [{ path: '/bank/days/value', mine: 5, theirs: 6, stands: 'mine' as const }];
     act(
       () =>
         void shown.store.dispatch(
-          jobActions.rebased({ design: job.design!, saved: job.design!, revision: 2, conflicts }),
+          jobActions.rebased({ design: job.design!, saved: job.design!, revision: 2, conflicts, taken: [] }),
         ),
     );
     return shown;
@@ -163,15 +169,47 @@ describe('figures changed in two tabs', () => {
     conflicted();
     expect(screen.getByRole('alert').textContent).toMatch(/Days to carry.*here 5.*there 6/);
   });
-  it('stay mine, or become theirs', () => {
+  it('stay mine, or become theirs', async () => {
     const kept = conflicted();
     press('Keep mine');
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
     expect(kept.store.getState().job.design?.bank.days.value).toBe(5);
-    expect(screen.queryByRole('alert')).toBeNull();
     kept.unmount();
     const taken = conflicted();
     press('Take theirs');
-    expect(taken.store.getState().job.design?.bank.days.value).toBe(6);
+    await waitFor(() => expect(taken.store.getState().job.design?.bank.days.value).toBe(6));
     expect(taken.store.getState().job.past.at(-1)?.label).toBe('Take what the other tab has');
+  });
+  it('are taken one by one, and not where the rest would not bear it', async () => {
+    mockProblems = [{ message: 'no such thing' }];
+    const shown = conflicted();
+    press('Take theirs: Days to carry');
+    expect(await screen.findByText('That cannot stand beside the rest: no such thing')).toBeTruthy();
+    expect(shown.store.getState().job.design?.bank.days.value).toBe(5);
+    mockProblems = [];
+    press('Take theirs: Days to carry');
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+    expect(shown.store.getState().job.design?.bank.days.value).toBe(6);
+  });
+  it('of a row are named by the row, and theirs takes it away whole', async () => {
+    const shown = show(<Conflicts />, design);
+    const conflicts = [
+      { path: '/uses/u1', mine: design.uses.u1, theirs: undefined, stands: 'theirs' as const },
+    ];
+    act(
+      () =>
+        void shown.store.dispatch(
+          jobActions.rebased({
+            design: withValueAt(design, '/uses/u1', undefined),
+            saved: design,
+            revision: 2,
+            conflicts,
+            taken: ['/uses/u1'],
+          }),
+        ),
+    );
+    expect(screen.getByRole('alert').textContent).toMatch(/Milk cooler.*here.*there removed \(in force\)/);
+    press('Take mine: Milk cooler');
+    await waitFor(() => expect(shown.store.getState().job.design?.uses.u1).toEqual(design.uses.u1));
   });
 });

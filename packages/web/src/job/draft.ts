@@ -1,4 +1,4 @@
-import { migrate, type Design } from '@ivolt/core';
+import { diff, migrate, patchedWherePossible, type Design, type Operation } from '@ivolt/core';
 
 /** Edits that the server does not hold yet, kept in the browser so that a closed tab loses nothing. */
 export interface Draft {
@@ -7,13 +7,23 @@ export interface Draft {
   design: Design;
 }
 
+/** As it is kept: what was changed beside what it was changed from, which is half of two designs. */
+interface Kept {
+  base: Design;
+  revision: number;
+  changes: Operation[];
+}
+
 const keyOf = (id: string) => `ivolt-draft-${id}`;
 
-export function keepDraft(id: string, draft: Draft): void {
+/** @returns false where the browser has no room for it, or keeps nothing */
+export function keepDraft(id: string, { base, revision, design }: Draft): boolean {
   try {
-    localStorage.setItem(keyOf(id), JSON.stringify(draft));
+    const kept: Kept = { base, revision, changes: diff(base, design) };
+    localStorage.setItem(keyOf(id), JSON.stringify(kept));
+    return true;
   } catch {
-    // full or closed storage: the edits live in the open tab, and the tab says that they are not saved
+    return false;
   }
 }
 
@@ -27,10 +37,12 @@ export function dropDraft(id: string): void {
 
 export function findDraft(id: string): Draft | null {
   try {
-    const draft = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Draft | null;
+    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as (Kept | Draft) | null;
+    if (!kept) return null;
+    const design = 'design' in kept ? kept.design : patchedWherePossible(kept.base, kept.changes).document;
     // kept by an older Ivolt, it is brought forward as the server brought its own
-    const forward = (design: Design) => migrate(design) as unknown as Design;
-    return draft && { ...draft, base: forward(draft.base), design: forward(draft.design) };
+    const forward = (document: Design) => migrate(document) as unknown as Design;
+    return { revision: kept.revision, base: forward(kept.base), design: forward(design) };
   } catch {
     return null;
   }

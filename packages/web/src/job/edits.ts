@@ -11,7 +11,7 @@ import {
   type Source,
 } from '@ivolt/core';
 import type { Thunk } from './store';
-import { jobActions } from './jobSlice';
+import { jobActions, type Edit } from './jobSlice';
 
 /** Makes one named change. Changes of the same session are undone together. */
 export const edit =
@@ -100,7 +100,7 @@ export const undo = (): Thunk => (dispatch, getState) => {
   const last = past.at(-1);
   if (!design || !last) return;
   dispatch(jobActions.undone(patchedWherePossible(design, last.undo).document));
-  dispatch(notice(`Undone: ${last.label}`));
+  dispatch(notice(`Undone: ${last.label}${leftOut(last)}`));
 };
 
 export const redo = (): Thunk => (dispatch, getState) => {
@@ -108,7 +108,9 @@ export const redo = (): Thunk => (dispatch, getState) => {
   const next = future.at(-1);
   if (!design || !next) return;
   dispatch(jobActions.redone(patchedWherePossible(design, next.redo).document));
-  dispatch(notice(`Done again: ${next.label}`));
+  dispatch(notice(`Done again: ${next.label}${leftOut(next)}`));
 };
+
+const leftOut = ({ overtaken }: Edit) => (overtaken ? ', but for what another tab has changed since' : '');
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

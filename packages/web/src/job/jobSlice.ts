@@ -1,5 +1,13 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Conflict, Design, Evaluation, JobClimate, Guess, Operation } from '@ivolt/core';
+import {
+  touches,
+  type Conflict,
+  type Design,
+  type Evaluation,
+  type Guess,
+  type JobClimate,
+  type Operation,
+} from '@ivolt/core';
 
 /** One change as the person made it, with the way back. */
 export interface Edit {
@@ -8,6 +16,8 @@ export interface Edit {
   redo: Operation[];
   /** Edits of one stay in a field are one edit. */
   session: string | null;
+  /** True where another tab has changed since what a part of this edit changed: that part is left alone. */
+  overtaken?: boolean;
 }
 
 export type Saving =
@@ -19,16 +29,20 @@ export type Saving =
 
 export interface JobState {
   id: string | null;
-  status: 'loading' | 'ready' | 'missing' | 'away';
+  status: 'loading' | 'ready' | 'missing' | 'away' | 'unreadable';
   design: Design | null;
   /** What the server is known to hold. */
   saved: { design: Design; revision: number } | null;
   past: Edit[];
   future: Edit[];
   saving: Saving;
+  /** Whether this browser could keep what is not saved yet. */
+  draftKept: boolean;
   conflicts: Conflict[];
   climate: { key: string; status: 'none' | 'reading' | 'read' | 'away'; grid: JobClimate | null };
   evaluation: Evaluation | null;
+  /** Why the evaluation that is shown is not of the design as it is; null where it is, or soon will be. */
+  trouble: string | null;
   guesses: Guess[] | null;
   /** What it came to when it was pinned: every change is shown against it. */
   before: Evaluation | null;
@@ -47,9 +61,11 @@ const initialState: JobState = {
   past: [],
   future: [],
   saving: { state: 'saved', at: null },
+  draftKept: true,
   conflicts: [],
   climate: { key: '', status: 'none', grid: null },
   evaluation: null,
+  trouble: null,
   guesses: null,
   before: null,
   focus: { path: null, figureId: null },
@@ -64,7 +80,7 @@ const jobSlice = createSlice({
   initialState,
   reducers: {
     opening: (_state, { payload }: PayloadAction<string>) => ({ ...initialState, id: payload }),
-    openFailed: (state, { payload }: PayloadAction<'missing' | 'away'>) => {
+    openFailed: (state, { payload }: PayloadAction<'missing' | 'away' | 'unreadable'>) => {
       state.status = payload;
     },
     opened: (
@@ -106,23 +122,44 @@ const jobSlice = createSlice({
       saved: { design: payload.design, revision: payload.revision },
       saving: payload.settled ? { state: 'saved' as const, at: payload.at } : { state: 'waiting' as const },
     }),
+    draftTried: (state, { payload }: PayloadAction<boolean>) => ({ ...state, draftKept: payload }),
+    /** `taken` names what another tab changed; no step back or forward of this one writes over it. */
     rebased: (
       state,
-      { payload }: PayloadAction<{ design: Design; saved: Design; revision: number; conflicts: Conflict[] }>,
+      {
+        payload,
+      }: PayloadAction<{
+        design: Design;
+        saved: Design;
+        revision: number;
+        conflicts: Conflict[];
+        taken: readonly string[];
+      }>,
     ) => ({
       ...state,
+      past: state.past.map((edit) => without(edit, payload.taken)),
+      future: state.future.map((edit) => without(edit, payload.taken)),
       design: payload.design,
       saved: { design: payload.saved, revision: payload.revision },
-      conflicts: [...state.conflicts, ...payload.conflicts],
+      conflicts: [
+        ...state.conflicts.filter(({ path }) => !payload.conflicts.some((newer) => newer.path === path)),
+        ...payload.conflicts,
+      ],
     }),
-    conflictsSettled: (state) => {
-      state.conflicts = [];
-    },
+    conflictsSettled: (state, { payload }: PayloadAction<readonly string[]>) => ({
+      ...state,
+      conflicts: state.conflicts.filter(({ path }) => !payload.includes(path)),
+    }),
     climateChanged: (state, { payload }: PayloadAction<JobState['climate']>) => ({
       ...state,
       climate: payload,
     }),
-    evaluated: (state, { payload }: PayloadAction<Evaluation>) => ({ ...state, evaluation: payload }),
+    evaluated: (state, { payload }: PayloadAction<Evaluation>) => ({
+      ...state,
+      evaluation: payload,
+      trouble: null,
+    }),
+    reckoningFailed: (state, { payload }: PayloadAction<string>) => ({ ...state, trouble: payload }),
     pinned: (state) => ({ ...state, before: state.evaluation }),
     unpinned: (state) => ({ ...state, before: null }),
     guessesRanked: (state, { payload }: PayloadAction<Guess[]>) => ({ ...state, guesses: payload }),
@@ -143,6 +180,14 @@ const jobSlice = createSlice({
     },
   },
 });
+
+/** An edit without what another tab has changed since. */
+function without(edit: Edit, taken: readonly string[]): Edit {
+  const free = ({ path }: Operation) => !taken.some((other) => touches(path, other));
+  const [undo, redo] = [edit.undo.filter(free), edit.redo.filter(free)];
+  if (undo.length === edit.undo.length && redo.length === edit.redo.length) return edit;
+  return { ...edit, undo, redo, overtaken: true };
+}
 
 /** One step back or forward: the edit goes over to the other side. */
 function stepped(state: JobState, design: Design, from: 'past' | 'future'): JobState {

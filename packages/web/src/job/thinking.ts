@@ -3,11 +3,14 @@ import { pointsOf } from './place';
 import type { AppStore } from './store';
 import { api } from '../api/client';
 import { evaluationFrom } from '../workers/answer';
-import { core, patientCore } from '../workers/core';
+import { core, patientCore, WorkerLost } from '../workers/core';
 import { jobActions } from './jobSlice';
 
 const GUESSES_AFTER_MS = 400;
 const CLIMATE_RETRY_MS = 3000;
+
+const messageOf = (error: unknown) =>
+  error instanceof WorkerLost ? error.message : 'The reckoning failed on this design';
 
 /** Keeps evaluation, climate and guess list in step with the design; the newest design always wins. */
 export class Thinker {
@@ -35,6 +38,12 @@ export class Thinker {
     clearTimeout(this.climateTimer);
   }
 
+  /** Once more, after it failed. */
+  again(): void {
+    this.stale = true;
+    void this.think();
+  }
+
   private onChange(): void {
     const { design, climate } = this.store.getState().job;
     if (this.seen[0] === design && this.seen[1] === climate.grid) return;
@@ -53,9 +62,15 @@ export class Thinker {
       if (!design) break;
       const change = this.sent ? diff(this.sent, design) : design;
       this.sent = design;
-      const answer = await core().evaluate(change, climate.grid);
-      this.evaluation = evaluationFrom(this.evaluation, answer);
-      if (!this.closed) this.store.dispatch(jobActions.evaluated(this.evaluation));
+      try {
+        const answer = await core().evaluate(change, climate.grid);
+        this.evaluation = evaluationFrom(this.evaluation, answer);
+        if (!this.closed) this.store.dispatch(jobActions.evaluated(this.evaluation));
+      } catch (error) {
+        // whatever the worker holds now, the next question tells it all
+        this.sent = null;
+        if (!this.closed) this.store.dispatch(jobActions.reckoningFailed(messageOf(error)));
+      }
     }
     this.busy = false;
     clearTimeout(this.guessTimer);
@@ -65,8 +80,10 @@ export class Thinker {
   private async rank(): Promise<void> {
     const { design, climate } = this.store.getState().job;
     if (!design || this.stale || this.busy || this.closed) return;
-    const guesses = await patientCore().guesses(design, climate.grid);
-    if (!this.closed)
+    const guesses = await patientCore()
+      .guesses(design, climate.grid)
+      .catch(() => null);
+    if (guesses && !this.closed)
       this.store.dispatch(
         jobActions.guessesRanked(shareStructure(this.store.getState().job.guesses, guesses)),
       );

@@ -1,7 +1,9 @@
 import type { Design, JobClimate } from '@ivolt/core';
 import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { useAppSelector } from './store';
+import { useStore } from 'react-redux';
+import { jobActions } from './jobSlice';
+import { useAppSelector, type AppStore } from './store';
 import { patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
 
@@ -18,6 +20,7 @@ export type Ask<T> = (core: Remote<Core>, design: Design, grid: JobClimate | nul
  * @param lively true of what a hand moves: it is asked again as soon as the answer before is there
  */
 export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | null {
+  const store = useStore() as AppStore;
   const design = useAppSelector(({ job }) => job.design);
   const grid = useAppSelector(({ job }) => job.climate.grid);
   const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
@@ -39,7 +42,9 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
           const value = await now.ask(patientCore(), now.design, now.grid);
           if (!own.closed) setReckoned({ about: now.about, value });
         } catch {
-          // the picture stays as it was; the next edit asks again
+          // the next edit asks again
+          if (!own.closed)
+            store.dispatch(jobActions.reckoningFailed('A picture on this sheet could not be reckoned'));
         }
       }
       own.busy = false;
@@ -53,6 +58,6 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
       own.closed = true;
       clearTimeout(timer);
     };
-  }, [ask, about, design, grid, lively]);
+  }, [ask, about, design, grid, lively, store]);
   return reckoned?.about === about ? reckoned.value : null;
 }

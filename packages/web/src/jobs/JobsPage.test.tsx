@@ -7,7 +7,10 @@ jest.mock('../workers/core', () => ({
   core: () => ({ readJobFile: () => Promise.resolve({ ok: false, message: 'not JSON', problems: [] }) }),
 }));
 
-const job = (name: string, standing: ListedJob['summary']['standing'] = 'stands'): ListedJob => ({
+const job = (
+  name: string,
+  standing: NonNullable<ListedJob['summary']>['standing'] = 'stands',
+): ListedJob => ({
   id: `id-${name}`,
   name,
   kind: 'cabin',

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { ApiError, api, type ListedJob } from '../api/client';
@@ -134,6 +134,7 @@ const Undo = styled.p`
 type Loading =
   { state: 'loading' } | { state: 'failed'; message: string } | { state: 'ready'; more: boolean };
 const PAGE = 100;
+const RECKONED_AFTER_MS = 800;
 
 /** Every job with its verdict, so that one look tells which need work. */
 export function JobsPage() {
@@ -143,17 +144,38 @@ export function JobsPage() {
   const [making, setMaking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
 
-  const load = useCallback(
-    (before?: ListedJob) =>
-      api.jobs(before).then(
+  const asked = useRef(0);
+  const load = useCallback((before?: ListedJob) => {
+    // an answer to a question that was asked anew since is dropped
+    const own = ++asked.current;
+    return api.jobs(before).then(
+      ({ jobs: found }) => {
+        if (own !== asked.current) return;
+        setJobs((known) => (before ? [...known, ...found] : found));
+        setLoading({ state: 'ready', more: found.length === PAGE });
+      },
+      (error: unknown) => {
+        if (own === asked.current) setLoading({ state: 'failed', message: messageOf(error) });
+      },
+    );
+  }, []);
+
+  const waiting = jobs.some(({ summary }) => summary === null);
+  useEffect(() => {
+    if (!waiting) return undefined;
+    const own = asked.current;
+    const timer = setInterval(() => {
+      api.jobs().then(
         ({ jobs: found }) => {
-          setJobs((known) => (before ? [...known, ...found] : found));
-          setLoading({ state: 'ready', more: found.length === PAGE });
+          if (own !== asked.current) return;
+          const news = new Map(found.map((job) => [job.id, job]));
+          setJobs((known) => known.map((job) => news.get(job.id) ?? job));
         },
-        (error: unknown) => setLoading({ state: 'failed', message: messageOf(error) }),
-      ),
-    [],
-  );
+        () => undefined,
+      );
+    }, RECKONED_AFTER_MS);
+    return () => clearInterval(timer);
+  }, [waiting, jobs.length]);
 
   useEffect(() => {
     document.title = 'Ivolt';
@@ -226,6 +248,14 @@ export function JobsPage() {
   );
 }
 
+const BEING_RECKONED: NonNullable<ListedJob['summary']> = {
+  standing: 'unknown',
+  words: 'Being reckoned …',
+  sentence: '',
+  place: '',
+  figures: [],
+};
+
 function JobRow({
   job,
   onRemove,
@@ -235,7 +265,7 @@ function JobRow({
   onRemove: () => void;
   onDuplicate: () => void;
 }) {
-  const { standing, words, sentence, place, figures } = job.summary;
+  const { standing, words, sentence, place, figures } = job.summary ?? BEING_RECKONED;
   return (
     <Job data-job={job.name}>
       <div>
@@ -269,6 +299,9 @@ function JobRow({
         ))}
       </dl>
       <div className="acts">
+        <a href={`/api/jobs/${job.id}/file`} aria-label={`Export ${job.name}`}>
+          Export
+        </a>
         <Action onPress={onDuplicate} aria-label={`Duplicate ${job.name}`}>
           Duplicate
         </Action>

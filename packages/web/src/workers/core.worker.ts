@@ -5,11 +5,13 @@ import {
   evaluate,
   lifePicture,
   fieldPicture,
+  isDesign,
   penFor,
   problemsOf,
   rankGuesses,
   readJobFile,
   readWeather,
+  rebase,
   searchPile,
   settling,
   skyPicture,
@@ -32,6 +34,7 @@ import {
   type PileAnswer,
   type PileChange,
   type ReadingPlace,
+  type Rebased,
   type LifePicture,
   type ShadeTried,
   type SkyPicture,
@@ -117,6 +120,8 @@ const core = {
     }
   },
   problems: (design: Design): FieldProblem[] => problemsOf(design),
+  rebase: (base: Design, mine: Design, theirs: Design): Rebased<Design> =>
+    rebase(base, mine, theirs, isDesign),
   readWeather: (
     bytes: Uint8Array,
     name: string,

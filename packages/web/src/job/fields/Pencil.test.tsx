@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { entryAt } from '@ivolt/core';
 import { Provider } from 'react-redux';
 import { openedStore } from '../../testing/openedStore';
@@ -45,11 +45,57 @@ it('keeps text it cannot read, says why at its place, and leaves the figure alon
   expect(plain(input.value)).toBe('820 W');
 });
 
-it('says the range in the unit it shows', () => {
-  const { type } = pencil({ path: '/bank/coldest' });
+describe('a figure of which only the beginning could stand', () => {
+  afterEach(() => localStorage.clear());
+  it.each([
+    ['/uses/u1/hours', '30 h'],
+    ['/uses/u1/watts', '60 kWh'],
+    ['/place/lat', '95'],
+    ['/arrays/a1/plane/tilt', '120'],
+    ['/bank/days', '300'],
+    ['/place/low', '-300'],
+    ['/uses/u1/hours', '2 hours a day'],
+  ])('at %s: %s, key by key, changes nothing', (path, text) => {
+    const { input, type, stored, store } = pencil({ path });
+    const before = stored();
+    for (let end = 1; end <= text.length; end++) type(text.slice(0, end));
+    expect(stored()).toEqual(before);
+    fireEvent.blur(input);
+    expect(input.value).toBe(text);
+    expect(input.getAttribute('aria-invalid')).toBe('true');
+    // and there it stays after a reload
+    cleanup();
+    render(
+      <Provider store={store}>
+        <Pencil path={path} />
+      </Provider>,
+    );
+    const reloaded = screen.getByRole<HTMLInputElement>('textbox');
+    expect(reloaded.value).toBe(text);
+    expect(reloaded.getAttribute('aria-invalid')).toBe('true');
+    expect(screen.getByText(/stays (in force|empty)$/)).toBeTruthy();
+    fireEvent.focus(reloaded);
+    fireEvent.keyDown(reloaded, { key: 'Escape' });
+    expect(reloaded.getAttribute('aria-invalid')).toBeNull();
+    expect(stored()).toEqual(before);
+    expect(localStorage.length).toBe(0);
+  });
+  it('brings back with Escape what stood before, also where the text reads', () => {
+    const { input, type, stored } = pencil({ path: '/uses/u1/hours' });
+    const before = stored();
+    type('3');
+    expect(stored()?.value).toBe(3);
+    fireEvent.keyDown(input, { key: 'Escape' });
+    expect(stored()).toEqual(before);
+  });
+});
+
+it('says the range in the unit it shows, and what is in force', () => {
+  const { type, stored } = pencil({ path: '/bank/coldest' });
+  const inForce = stored()?.value;
   type('-90');
   expect(plain(screen.getByText(/Coldest bank runs/).textContent ?? '')).toBe(
-    'Coldest bank runs from −50 °C to 45 °C',
+    `Coldest bank runs from −50 °C to 45 °C. ${String(inForce).replace('-', '−')} °C stays in force`,
   );
 });
 

@@ -10,11 +10,12 @@ import {
   type FieldSpec,
   type UnitSystem,
 } from '@ivolt/core';
-import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { memo, useId, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { useAppDispatch, useAppSelector } from '../store';
 import { typeFigure } from '../edits';
 import { useEntry } from '../hooks';
 import { jobActions } from '../jobSlice';
+import { keepRefused, refusedText } from '../refused';
 import { FieldLabel, Hidden } from '../../ui/controls';
 import { Box, Field, Line, Wrong } from '../../ui/pencilParts';
 
@@ -78,34 +79,52 @@ export const Pencil = memo(function Pencil({
   const { entry, spec } = useEntry(path);
   const system = useAppSelector(({ job }): UnitSystem => job.design?.units ?? 'metric');
   const unit = entry?.unit ?? defaultUnit(spec.quantity, system);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const jobId = useAppSelector(({ job }) => job.id ?? '');
+  const [typed, setTyped] = useState(() => refusedText(jobId, path));
   const session = useRef('');
+  /** What was in force when the field was entered, and comes back where the whole text cannot be taken. */
+  const before = useRef<Entry | null>(entry ?? null);
 
   const shown = shownText(entry, spec, unit);
   const text = typed ?? shown;
+  const problem = useMemo(() => {
+    if (typed === null || (optional && typed.trim() === '')) return null;
+    const read = readField(typed, path, spec, unit);
+    return read.ok ? null : read.message;
+  }, [typed, optional, path, spec, unit]);
+  const usual =
+    fallback === undefined || fallback === null ? '' : joined(displayEntered(fallback, spec.quantity, unit));
+  const inForce = shown || usual ? `${shown || usual} stays in force` : 'It stays empty';
   const guess = entry?.from === 'guess' || (!entry && !quiet && fallback !== undefined && fallback !== null);
 
+  const put = (next: Entry | null) => {
+    if (next !== (entry ?? null)) dispatch(typeFigure(path, next, session.current));
+  };
   const change = (next: string) => {
     setTyped(next);
     if (optional && next.trim() === '') {
-      setProblem(null);
-      if (entry) dispatch(typeFigure(path, null, session.current));
-      return;
+      keepRefused(jobId, path, null);
+      return put(null);
     }
     const read = readField(next, path, spec, unit);
-    setProblem(read.ok ? null : read.message);
-    if (!read.ok || next === shown || read.value === entry?.value) return;
+    keepRefused(jobId, path, read.ok ? null : next);
+    // a beginning that read as a figure of its own was none: the whole text counts
+    if (!read.ok) return put(before.current);
+    if (next === shown || read.value === entry?.value) return;
     const from = read.guessed ? 'guess' : spec.typed;
     const otherUnit = entry?.unit ? { unit: entry.unit } : {};
-    dispatch(typeFigure(path, { value: read.value, from, ...otherUnit }, session.current));
+    put({ value: read.value, from, ...otherUnit });
+  };
+  const letGo = () => {
+    keepRefused(jobId, path, null);
+    setTyped(null);
   };
 
   const keys = (event: KeyboardEvent) => {
     if (event.key === 'Escape' && typed !== null) {
       event.stopPropagation();
-      setTyped(null);
-      setProblem(null);
+      put(before.current);
+      letGo();
     } else if (event.key === 'Enter') onEnter?.();
   };
 
@@ -125,15 +144,12 @@ export const Pencil = memo(function Pencil({
           onKeyDown={keys}
           onFocus={(event) => {
             session.current = `${path}@${Date.now()}`;
+            before.current = entry ?? null;
             dispatch(jobActions.fieldFocused(path));
             event.currentTarget.select();
           }}
           onBlur={() => problem === null && setTyped(null)}
-          placeholder={
-            fallback === undefined || fallback === null
-              ? undefined
-              : joined(displayEntered(fallback, spec.quantity, unit))
-          }
+          placeholder={usual || undefined}
           autoComplete="off"
           spellCheck={false}
           aria-label={hideLabel ? (label ?? spec.label) : undefined}
@@ -141,12 +157,13 @@ export const Pencil = memo(function Pencil({
           aria-invalid={problem === null ? undefined : true}
           data-cell={cell}
           data-path={path}
+          data-typed={typed !== null && typed !== shown ? true : undefined}
         />
         {guess ? <sup aria-hidden>?</sup> : null}
         {after}
       </Line>
       {guess ? <Hidden id={`${id}guess`}>a guess</Hidden> : null}
-      {problem === null ? null : <Wrong id={`${id}wrong`}>{problem}</Wrong>}
+      {problem === null ? null : <Wrong id={`${id}wrong`}>{`${problem}. ${inForce}`}</Wrong>}
     </Field>
   );
 });

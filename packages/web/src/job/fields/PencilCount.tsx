@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { PencilWords } from './PencilWords';
 
 /** A whole number of the design that carries no source, such as panels in a string. */
@@ -18,7 +18,8 @@ export function PencilCount({
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? (value === 0 ? '' : String(value));
   const read = /^\d*$/.test(text.trim()) ? Number(text.trim() || 0) : NaN;
-  const problem = read <= most ? null : `A whole number up to ${most}`;
+  const problem = read <= most ? null : `A whole number up to ${most}. ${value} stays in force`;
+  const before = useRef(value);
   return (
     <PencilWords
       label={label}
@@ -30,8 +31,10 @@ export function PencilCount({
       onType={(next, session) => {
         setTyped(next);
         const wanted = /^\d*$/.test(next.trim()) ? Number(next.trim() || 0) : NaN;
-        if (wanted <= most && wanted !== value) onChange(wanted, session);
+        const taken = wanted <= most ? wanted : before.current;
+        if (taken !== value) onChange(taken, session);
       }}
+      onFocus={() => (before.current = value)}
       onLeave={() => problem === null && setTyped(null)}
     />
   );

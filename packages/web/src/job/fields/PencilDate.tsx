@@ -1,5 +1,5 @@
 import { formatDayMonth, parseDayMonth } from '@ivolt/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { PencilWords } from './PencilWords';
 
 /** A day of the year, pencilled. */
@@ -14,7 +14,9 @@ export function PencilDate({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const reading = typed === null ? null : parseDayMonth(typed);
-  const problem = reading && !reading.ok ? reading.message : null;
+  const before = useRef(date);
+  const problem =
+    reading && !reading.ok ? `${reading.message}. ${formatDayMonth(date)} stays in force` : null;
   return (
     <PencilWords
       label={label}
@@ -24,8 +26,10 @@ export function PencilDate({
       onType={(next, session) => {
         setTyped(next);
         const read = parseDayMonth(next);
-        if (read.ok && read.date !== date) onChange(read.date, session);
+        const taken = read.ok ? read.date : before.current;
+        if (taken !== date) onChange(taken, session);
       }}
+      onFocus={() => (before.current = date)}
       onLeave={() => problem === null && setTyped(null)}
     />
   );

@@ -1,3 +1,4 @@
+import { storable } from '@ivolt/core';
 import { useId, useRef, useState } from 'react';
 import { FieldLabel } from '../../ui/controls';
 import { Box, Field, Line, Wrong } from '../../ui/pencilParts';
@@ -42,7 +43,7 @@ export function PencilWords({
           $end={false}
           value={text}
           maxLength={120}
-          onChange={(event) => onType(event.target.value, session.current)}
+          onChange={(event) => onType(storable(event.target.value), session.current)}
           onFocus={() => {
             session.current = `${label}@${Date.now()}`;
             onFocus?.();

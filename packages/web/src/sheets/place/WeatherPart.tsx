@@ -1,4 +1,5 @@
 import {
+  valueAt,
   WEATHER_FILE_LIMIT_BYTES,
   type Mapping,
   type Weather,
@@ -6,8 +7,9 @@ import {
   type WeatherReading,
 } from '@ivolt/core';
 import { useState } from 'react';
+import { useStore } from 'react-redux';
 import { api } from '../../api/client';
-import { useAppDispatch, useAppSelector } from '../../job/store';
+import { useAppDispatch, useAppSelector, type AppStore } from '../../job/store';
 import { notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
@@ -35,6 +37,12 @@ export function WeatherPart({ placeId }: { placeId: string }) {
   const design = useDesign();
   const jobId = useAppSelector(({ job }) => job.id);
   const place = placeIn(design, placeId);
+  const store = useStore() as AppStore;
+  /** Reading takes its time: the job may have been left, or the stop removed, when it is done. */
+  const here = () => {
+    const { job } = store.getState();
+    return job.id === jobId && valueAt(job.design, pathOf(placeId)) !== undefined;
+  };
   const [busy, setBusy] = useState('');
   const [problems, setProblems] = useState<WeatherProblem[]>([]);
   const [mapped, setMapped] = useState<Mapped | null>(null);
@@ -68,6 +76,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
         notes: [`The file is of a place ${Math.round(far)} km from here.`, ...weather.notes],
       };
     }
+    if (!here()) return;
     dispatch(putValue(`Take the weather of ${name}`, `${pathOf(placeId)}/weather`, weather));
     setMapped(null);
     setProblems([]);
@@ -157,7 +166,10 @@ export function WeatherPart({ placeId }: { placeId: string }) {
                   null,
                   'pasted months',
                 );
-              });
+              })
+              .catch(() =>
+                setProblems([{ line: null, column: null, message: 'The months could not be read' }]),
+              );
           }}
           problems={problems.map(problemWords)}
         />
