@@ -2,4 +2,5 @@ export * from './energy';
 export * from './feed';
 export * from './harvest';
 export * from './madeByHour';
+export * from './sideBySide';
 export * from './tiltField';

@@ -1,4 +1,5 @@
 import type { Bank, Design } from '../document';
+import { ALL_MONTHS as MONTHS } from '../units';
 import { chemistryOf, type ChemistryData } from './chemistries';
 import type { BankWarmth } from './home';
 
@@ -39,6 +40,10 @@ export interface BankResult {
   coldestC: number;
   hottestC: number | null;
   coldestFrom: 'typed' | 'home' | 'unknown';
+  /** Coldest it gets in the months in which it stands connected, used or not, °C. */
+  coldestConnectedC: number;
+  /** Months without use, 1–12: those in which it is switched off, and those in which it stands connected. */
+  idle: { off: readonly number[]; on: readonly number[] };
   warmth: BankWarmth | null;
   /** Units in series that the bus asks for. */
   seriesForBus: number;
@@ -104,6 +109,12 @@ export function computeBank(
   const coldestC =
     bank.coldest?.value ??
     (spells.length > 0 ? Math.min(...spells.map(({ spellC }) => spellC)) : UNKNOWN_COLD_C);
+  const idle = used ? MONTHS.filter((month) => (loads.months[month - 1]?.busWh ?? 0) === 0) : [];
+  const off = idle.filter((month) => bank.disconnected.includes(month));
+  const on = idle.filter((month) => !off.includes(month));
+  // what was typed is of the months in use: while nobody is there nobody keeps it warm, unless it was measured
+  const idleCold =
+    bank.coldest?.from === 'measured' ? [] : on.flatMap((month) => warmth?.months[month - 1]?.spellC ?? []);
   const volts = bank.series.value * bank.unitVolts.value;
   const ah = bank.parallel.value * bank.unitAh.value;
   const factor = temperatureFactor(chemistry, coldestC);
@@ -126,6 +137,8 @@ export function computeBank(
     coldestC,
     hottestC: spells.length > 0 ? Math.max(...spells.map(({ heatC }) => heatC)) : null,
     coldestFrom: bank.coldest ? 'typed' : warmth ? 'home' : 'unknown',
+    coldestConnectedC: Math.min(coldestC, ...idleCold),
+    idle: { off, on },
     warmth,
     seriesForBus: Math.max(1, Math.round(busVolts / nominalLead(bank.unitVolts.value))),
     absorptionV: chemistry.absorptionV * twelves,

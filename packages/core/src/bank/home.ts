@@ -38,25 +38,32 @@ const surfaceM2 = ({ length, width, height }: BankHome) => {
   return 2 * (l * w + l * h + w * h);
 };
 
-/** What a pad takes to keep a bank above freezing, Wh a day by month; nothing where there is none. */
-export function padDraw(home: BankHome, months: readonly ClimateMonth[]): number[] {
+/** What a pad takes to keep a bank above freezing, Wh a day by month; nothing where there is none, or while it is off. */
+export function padDraw(
+  home: BankHome,
+  months: readonly ClimateMonth[],
+  off: readonly number[] = [],
+): number[] {
   if (!home.heated || home.where === 'heated') return months.map(() => 0);
   const open = home.kind === 'shelf' || home.kind === 'rack';
   // on an open shelf the pad warms the battery's own skin and the air round it
   const wattsPerK = surfaceM2(home) * (open ? WALLS.none : WALLS[home.insulation]).uValue;
   const { addK } = ROUND_IT[home.where];
-  return months.map(({ airC }) => Math.max(0, PAD_C - (airC + addK)) * wattsPerK * 24);
+  return months.map(({ airC }, m) =>
+    off.includes(m + 1) ? 0 : Math.max(0, PAD_C - (airC + addK)) * wattsPerK * 24,
+  );
 }
 
 /**
  * Temperatures of a bank where it stands, by month, from the place's air.
- * @param records lowest and highest air of the place, °C
+ * @param records lowest and highest air of the place, °C, @param off months in which a pad gets nothing
  */
 export function bankWarmth(
   home: BankHome,
   months: readonly ClimateMonth[],
   records: { lowC: number; highC: number },
   padWh: readonly number[] = padDraw(home, months),
+  off: readonly number[] = [],
 ): BankWarmth {
   if (home.where === 'heated') {
     return {
@@ -85,12 +92,13 @@ export function bankWarmth(
   // a cold spell of summer is about half as deep as one of winter
   const calmed = (meanC: number) =>
     1 - (0.5 * (meanC - coldestMonth)) / Math.max(1, hottestMonth - coldestMonth);
-  const kept = (coldC: number) => (home.heated ? Math.max(PAD_C, coldC) : coldC);
+  const kept = (coldC: number, m: number) =>
+    home.heated && !off.includes(m + 1) ? Math.max(PAD_C, coldC) : coldC;
   return {
-    months: warmth.map(({ coldC, meanC, hotC }) => ({
-      spellC: kept(Math.min(coldC, meanC - coldSpellK * calmed(meanC))),
-      coldC: kept(coldC),
-      meanC: kept(meanC),
+    months: warmth.map(({ coldC, meanC, hotC }, m) => ({
+      spellC: kept(Math.min(coldC, meanC - coldSpellK * calmed(meanC)), m),
+      coldC: kept(coldC, m),
+      meanC: kept(meanC, m),
       hotC,
       heatC: Math.max(hotC, meanC + hotSpellK),
     })),
@@ -107,3 +115,11 @@ export function ventilation(cells: number, ah: number, boostMaPerAh: number): { 
   const m3h = 0.05 * cells * boostMaPerAh * ah * 1e-3;
   return { m3h, cm2: 28 * m3h };
 }
+
+/**
+ * How far sparks and flames stay from the vents of cells that gas, mm.
+ * @param ah of all rows together, @param boostMaPerAh gassing current while boosting
+ * @source IEC 62485-2: d = 28.8 · ∛I · ∛C mm; from memory
+ */
+export const sparkDistanceMm = (ah: number, boostMaPerAh: number): number =>
+  28.8 * Math.cbrt(boostMaPerAh) * Math.cbrt(ah);

@@ -7,3 +7,4 @@ export * from './home';
 export * from './life';
 export * from './packing';
 export * from './rainflow';
+export * from './standing';

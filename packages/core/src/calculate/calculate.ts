@@ -28,7 +28,9 @@ export function calculate(
 ): Facts {
   const climate = climateOf(design.place, design.stops, grid, ghiFactor, lowK, highK);
   const skies = climate && skiesOf(climate.stays, design.energy.sky);
-  const warmth = climate && warmthOf(design.bank.home, climate.months, climate.low, climate.high);
+  const warmth =
+    climate &&
+    warmthOf(design.bank.home, climate.months, climate.low, climate.high, design.bank.disconnected);
   const taken = loadsOf(design, climate && climate.months, warmth?.padWh);
   const loads = follows ? settledLoads(taken) : taken;
   const bank = bankOf(design.bank, design.busVolts, loads, warmth);

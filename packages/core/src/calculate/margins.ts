@@ -12,7 +12,8 @@ export interface Margins {
 
 /** What a string has left under and over its limits, as shares of them. */
 export const coldMargin = ({ chosen, window }: StringsResult) => 1 - chosen.coldVocV / window.maxV;
-export const hotMargin = ({ chosen, window }: StringsResult) => chosen.hotVmpV / window.chargesFromV - 1;
+export const hotMargin = ({ chosen, window }: StringsResult) =>
+  Math.min(chosen.hotVocV / Math.max(window.startV, window.chargesFromV, 1e-9) - 1, 2 * chosen.hotKept - 1);
 const shortCircuitMargin = ({ chosen, window }: StringsResult) => 1 - chosen.iscA / window.maxIscA;
 
 /** The array with the least margin; the first where none has strings yet. */

@@ -8,6 +8,8 @@ export interface Bank {
   depth: Entry;
   /** null takes what follows from where it stands. */
   coldest: Entry | null;
+  /** Months without use in which bank and arrays are switched off from each other and from everything else. */
+  disconnected: number[];
   /** True where the bank cuts off or heats itself before it is charged too cold. */
   coldProtected: boolean;
   unitVolts: Entry;

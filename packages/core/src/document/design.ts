@@ -10,6 +10,9 @@ export type JobKind = 'cabin' | 'homestead' | 'shed' | 'trailer' | 'boat';
 
 export type BusVolts = 12 | 24 | 48;
 
+/** Whose rules limits and fuses follow: North American codes, IEC standards, or marine practice. */
+export type School = 'north-american' | 'iec' | 'marine';
+
 export type Service = 'ordinary' | 'critical';
 
 export type SkyModel = 'hay-davies' | 'perez' | 'isotropic';
@@ -31,6 +34,7 @@ export interface Design {
   kind: JobKind;
   units: UnitSystem;
   busVolts: BusVolts;
+  school: School;
   /** Inverter and wiring between bank and uses. */
   supply: {
     inverterEfficiency: Entry;
@@ -39,6 +43,8 @@ export interface Design {
     dcEfficiency: Entry;
     /** Two legs where AC is split-phase. */
     split: boolean;
+    /** The most volts that the inverter and everything on the bus bear; null where nobody looked. */
+    mostVolts: Entry | null;
   };
   /** How many people a day is for, and which house sizes the job. */
   people: Record<House, Entry> & { sizes: House };
@@ -62,5 +68,11 @@ export interface Design {
 }
 
 export const JOB_KINDS: readonly JobKind[] = ['cabin', 'homestead', 'shed', 'trailer', 'boat'];
+
+export const SCHOOLS: Readonly<Record<School, string>> = {
+  'north-american': 'North American',
+  iec: 'IEC',
+  marine: 'Marine',
+};
 
 export const BUS_VOLTS: readonly BusVolts[] = [12, 24, 48];

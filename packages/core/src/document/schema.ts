@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { dayIndex } from '../units';
 import { HORIZON_STEP_DEG } from './array';
 import { INPUT_LIMITS } from './controller';
-import type { Design } from './design';
+import { SCHOOLS, type Design } from './design';
 import { fieldAt, FIELDS } from './fields';
 import type { FieldSpec } from './fields/kit';
 import type { Pile } from './pile';
@@ -265,7 +265,10 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
   kind: Joi.string().valid('cabin', 'homestead', 'shed', 'trailer', 'boat').required(),
   units: Joi.string().valid('metric', 'imperial').required(),
   busVolts: Joi.number().valid(12, 24, 48).required(),
-  supply: Joi.object({ split: Joi.boolean().required(), ...entries('/supply') }).required(),
+  school: Joi.string()
+    .valid(...Object.keys(SCHOOLS))
+    .required(),
+  supply: Joi.object({ split: Joi.boolean().required(), ...entries('/supply', ['mostVolts']) }).required(),
   people: Joi.object({
     low: people,
     usual: people,
@@ -282,6 +285,7 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
   stops: Joi.object().pattern(id, stopSchema).max(MOST_ROWS.stops).required(),
   bank: Joi.object({
     chemistry: chemistry.required(),
+    disconnected: monthList,
     coldProtected: Joi.boolean().required(),
     ...entries('/bank', ['coldest']),
     sheet: Joi.object({ label: name.required(), ...entries('/bank/sheet') })

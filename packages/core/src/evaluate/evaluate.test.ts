@@ -56,7 +56,7 @@ it('lets a sound design stand', () => {
 describe('each mistake has its finding', () => {
   it.each<[string, string, unknown]>([
     ['strings.cold', '/arrays/a1/strings/series', chosen(3)],
-    ['strings.hot', '/arrays/a1/strings/series', chosen(1)],
+    ['strings.hot', '/controllers/c1/startVolts', chosen(90)],
     ['strings.missing', '/arrays/a1/strings/parallel', chosen(5)],
     ['strings.inputs', '/arrays/a1/strings/inputs', chosen(2)],
     ['strings.left', '/arrays/a1/count', chosen(3)],

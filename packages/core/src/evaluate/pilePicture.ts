@@ -34,6 +34,8 @@ export interface PileInputPicture {
     id: string;
     coldVocV: number;
     hotVmpV: number;
+    /** True where it does not charge on the hottest afternoon. */
+    short: boolean;
     ownW: number;
     aloneW: number;
     sharesA: number;
@@ -73,10 +75,11 @@ export const pilePicture = ({ sorts, inputs, kWh, ownKWh }: PileFacts): PilePict
     volts: solved.peaks[0]?.volts ?? 0,
     amps: solved.peaks[0]?.amps ?? 0,
     ownW,
-    strings: strings.map(({ id, coldVocV, hotVmpV, ownW: own, alone, sharesA }) => ({
+    strings: strings.map(({ id, coldVocV, hotVmpV, hotVocV, ownW: own, alone, sharesA }) => ({
       id,
       coldVocV,
       hotVmpV,
+      short: hotVocV < Math.max(window.startV, window.chargesFromV),
       ownW: own,
       aloneW: alone.watts,
       sharesA,

@@ -24,7 +24,8 @@ describe('the window ruler', () => {
   it('has the limits of the input and a bar for each number in series near the chosen one', () => {
     const { maxV, chargesFromV, bars, chosenSeries, lowC } = drawn(dairy);
     expect([maxV, lowC, chosenSeries]).toEqual([150, -10, 3]);
-    expect(chargesFromV).toBeCloseTo(4 * 14.2 + 5, 9);
+    expect(chargesFromV).toBeCloseTo(4 * 14.2 + 1, 9);
+    expect(bars.map(({ short }) => short)).toEqual([true, false, false, false]);
     expect(bars.map(({ series }) => series)).toEqual([1, 2, 3, 4]);
     expect(bars.map((bar) => bar.chosen)).toEqual([false, false, true, false]);
     for (const { series, coldVocV, hotVmpV, name, key } of bars) {

@@ -1,5 +1,5 @@
 import type { ArrayFacts } from '../calculate';
-import type { StringsResult } from '../strings';
+import { FAULT, tryArrangement, type StringsResult } from '../strings';
 import { workingRange, type WorkingRange } from './workingRange';
 
 /** A string on the ruler: from hottest working to coldest open-circuit volts, against the limits of its input. */
@@ -9,6 +9,8 @@ export interface WindowBar {
   /** Panels in series, where they are alike: what trying it would set. */
   series: number | null;
   hotVmpV: number;
+  /** True where it does not charge on the hottest afternoon. */
+  short: boolean;
   coldVocV: number;
   maxV: number;
   chargesFromV: number;
@@ -90,6 +92,7 @@ function alikeBars({ window, chosen, panel }: StringsResult, range: WorkingRange
     name: `${series} in series`,
     series,
     hotVmpV: series * panel.hotVmpV,
+    short: (tryArrangement(series, 1, 1, panel, window, series).faults & FAULT.hotVoltage) !== 0,
     coldVocV: series * panel.coldVocV,
     maxV: window.maxV,
     chargesFromV: window.chargesFromV,
@@ -100,11 +103,12 @@ function alikeBars({ window, chosen, panel }: StringsResult, range: WorkingRange
 
 function ownBars({ pile, module }: ArrayFacts, range: WorkingRange | null): WindowBar[] {
   return (pile?.inputs ?? []).flatMap(({ window, strings }) =>
-    strings.map(({ id, coldVocV, hotVmpV, alone }, i) => ({
+    strings.map(({ id, coldVocV, hotVmpV, hotVocV, alone }, i) => ({
       key: id,
       name: `input ${window.input}, string ${i + 1}`,
       series: null,
       hotVmpV,
+      short: hotVocV < Math.max(window.startV, window.chargesFromV),
       coldVocV,
       maxV: window.maxV,
       chargesFromV: window.chargesFromV,

@@ -1,4 +1,6 @@
 import { onFacts, type ArrayFacts, type Facts } from '../calculate';
+import type { Controller } from '../document';
+import type { StringsResult } from '../strings';
 import { coldFigure } from './cold';
 import { figure, ofArray, step, type Figure, type Pen } from './figure';
 import { pileFigures } from './pile';
@@ -76,7 +78,7 @@ function arrayStringFigures(
       ],
       source:
         'Record high plus the rise of this mounting (common practice); volts fall at the rate of power, on the careful side.',
-      others: `It charges above ${pen(window.chargesFromV, 'voltage')}: the bank absorbs at ${pen(bank.absorptionV, 'voltage')}, and the controller wants ${pen(controller.headroom.value, 'voltage')} more.`,
+      others: hotWords(strings, controller.kind, bank.absorptionV, pen),
     }),
     figure(pen, 'strings.isc', 'strings', 'short-circuit amps an input', chosen.iscA, 'current', {
       steps: [
@@ -119,3 +121,20 @@ function arrayStringFigures(
 }
 
 const volts = (pen: Pen, value: number) => pen(value, 'voltage');
+
+/** What a hot string is asked for: to start, and to go on. */
+function hotWords(
+  { chosen, window }: StringsResult,
+  kind: Controller['kind'],
+  absorptionV: number,
+  pen: Pen,
+): string {
+  const kept = `Held there a hot string gives ${pen(100 * chosen.hotKept, 'percent')} of its best.`;
+  if (kind === 'pwm')
+    return `It ties the panels to the bank, which absorbs at ${pen(absorptionV, 'voltage')}: amps at those volts count. ${kept}`;
+  const start =
+    window.startV > 0
+      ? ` It starts at ${pen(window.startV, 'voltage')} open-circuit; hot the string has ${pen(chosen.hotVocV, 'voltage')}.`
+      : '';
+  return `It charges above ${pen(window.chargesFromV, 'voltage')}.${start} ${kept}`;
+}

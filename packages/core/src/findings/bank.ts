@@ -1,6 +1,8 @@
-import { CHEMISTRIES, fitsBus } from '../bank';
+import { CHEMISTRIES, chargeThatBears, fitsBus, freezingPointC, leftStanding, longestRun } from '../bank';
+import type { Facts } from '../calculate';
 import { BANK_SCHOOLS } from '../figures';
-import { choose, put, remedy, type Rule } from './finding';
+import { monthsText } from '../units';
+import { choose, put, remedy, warmer, type FindingParts, type Remedy, type Rule } from './finding';
 
 const bankTooSmall: Rule = ({ design, bank, bankNeeds }, pen) => {
   const wanted = design.bank.days.value;
@@ -74,51 +76,172 @@ const wrongSeries: Rule = ({ design, bank }, pen) => {
   };
 };
 
-const chargedInFrost: Rule = ({ design, bank }, pen) => {
+/** Switching it off in the months without use that are to blame, where all of them are. */
+function switchOff({ design, bank }: Facts, coldIn: (month: number) => boolean): Remedy[] {
+  const cold = bank.idle.on.filter(coldIn);
+  if (cold.length === 0) return [];
+  const months = [...new Set([...design.bank.disconnected, ...cold])].sort((a, b) => a - b);
+  return [remedy(`Switch it off in ${monthsText(months)}`, put('/bank/disconnected', months))];
+}
+
+const spellIn = ({ bank }: Facts, month: number) => bank.warmth?.months[month - 1]?.spellC ?? Infinity;
+
+const chargedInFrost: Rule = (facts, pen) => {
+  const { design, bank } = facts;
   const limit = bank.chemistry.coldestChargeC;
-  if (limit === null || bank.coldestC >= limit) return null;
-  const at = pen(bank.coldestC, 'temperature');
-  return design.bank.coldProtected
-    ? {
-        id: 'bank.frost',
-        severity: 'note',
-        sheet: 'bank',
-        title: 'The bank will refuse charge in frost',
-        sentence: `At ${at} its protection stops charging below ${pen(limit, 'temperature')}. On such days the sun goes unused unless the bank heats itself.`,
-        value: bank.coldestC,
-        limit,
-      }
-    : {
-        id: 'bank.frost',
-        severity: 'stop',
-        sheet: 'bank',
-        title: 'Charged below freezing',
-        sentence: `${capital(bank.chemistry.name)} is ruined by charging below ${pen(limit, 'temperature')}; yours gets down to ${at}. It wants its own protection, or a warmer place.`,
-        value: bank.coldestC,
-        limit,
-        remedies: [
-          remedy('It has its own protection', put('/bank/coldProtected', true)),
-          ...(design.bank.coldest || design.bank.home.heated
-            ? []
-            : [remedy('Give it a heating pad', put('/bank/home/heated', true))]),
-        ],
-        focus: '/bank/coldest',
-      };
+  const coldest = bank.coldestConnectedC;
+  if (limit === null || coldest >= limit) return null;
+  const at = pen(coldest, 'temperature');
+  const idle = bank.coldestC >= limit;
+  const when = idle ? ' while nothing is used and the array stays connected' : '';
+  if (design.bank.coldProtected)
+    return {
+      id: 'bank.frost',
+      severity: 'note',
+      sheet: 'bank',
+      title: 'The bank will refuse charge in frost',
+      sentence: `It gets down to ${at}${when}. Its protection stops charging below ${pen(limit, 'temperature')}: on such days the sun goes unused unless the bank heats itself.`,
+      value: coldest,
+      limit,
+    };
+  return {
+    id: 'bank.frost',
+    severity: 'stop',
+    sheet: 'bank',
+    title: 'Charged below freezing',
+    sentence: `${capital(bank.chemistry.name)} is ruined by charging below ${pen(limit, 'temperature')}; yours gets down to ${at}${when}. It wants its own protection, a warmer place${idle ? ', or to be switched off then' : ''}.`,
+    value: coldest,
+    limit,
+    remedies: [
+      remedy('It has its own protection', put('/bank/coldProtected', true)),
+      ...(idle ? switchOff(facts, (month) => spellIn(facts, month) < limit) : []),
+      ...(design.bank.home.heated || (design.bank.coldest && !idle)
+        ? []
+        : [remedy('Give it a heating pad', put('/bank/home/heated', true))]),
+    ],
+    focus: '/bank/coldest',
+  };
 };
 
-const leadFreezes: Rule = ({ design, bank }, pen) => {
+/** Nearer to freezing than this is worth a look, K. Common practice: the tables are of still, unmixed acid. */
+const FREEZING_MARGIN_K = 4;
+
+/** A lead-acid bank at the emptiest it is in use, against the cold of the months in use. */
+const leadFreezes: Rule = (facts, pen) => {
+  const { design, bank } = facts;
+  if (!bank.chemistry.freezesEmpty) return null;
   const { depth } = design.bank;
-  if (!bank.chemistry.freezesEmpty || bank.coldestC >= -10 || depth.value <= 50) return null;
+  const freezes = freezingPointC(1 - depth.value / 100);
+  if (bank.coldestC > freezes + FREEZING_MARGIN_K) return null;
+  const least = chargeThatBears(bank.coldestC - FREEZING_MARGIN_K);
+  const depthThatBears = least === null ? 0 : Math.floor((1 - least) * 100);
+  const stop = bank.coldestC <= freezes;
   return {
     id: 'bank.freezes',
-    severity: 'look',
+    severity: stop ? 'stop' : 'look',
     sheet: 'bank',
     title: 'Empty lead-acid freezes',
-    sentence: `Taken down by ${pen(depth.value, 'percent')} at ${pen(bank.coldestC, 'temperature')}, the acid is thin enough to freeze and burst the case (common practice: keep above half charge below −10 °C).`,
-    value: depth.value,
-    limit: 50,
-    remedies: [remedy('Use half', choose('/bank/depth', 50))],
+    sentence: `Taken down by ${pen(depth.value, 'percent')} its acid freezes at ${pen(freezes, 'temperature')} and bursts the case (from common tables, from memory); it gets down to ${pen(bank.coldestC, 'temperature')}${stop ? '' : ', which leaves little'}.`,
+    value: bank.coldestC,
+    limit: freezes,
+    remedies: [
+      ...(depthThatBears >= 10 && depthThatBears < depth.value
+        ? [remedy(`Use ${pen(depthThatBears, 'percent')}`, choose('/bank/depth', depthThatBears))]
+        : []),
+      ...warmer(design),
+    ],
     focus: '/bank/depth',
+  };
+};
+
+/** A lead-acid bank through the months without use: full where the sun keeps it so, else less by the month. */
+const freezesStanding: Rule = (facts, pen) => {
+  const { bank, energy, design } = facts;
+  const { off, on } = bank.idle;
+  if (!bank.chemistry.freezesEmpty || off.length + on.length === 0 || !bank.warmth) return null;
+  const keptFull = (month: number) => (energy?.months[month - 1]?.madeWh ?? 0) > bank.ratedWh * KEEPS_FULL;
+  const alone = (month: number) => off.includes(month) || (on.includes(month) && !keptFull(month));
+  const months = longestRun(alone);
+  const soc = leftStanding(bank.chemistry, months);
+  const coldAt = (all: readonly number[]) => Math.min(Infinity, ...all.map((month) => spellIn(facts, month)));
+  const coldAlone = coldAt([...off, ...on].filter(alone));
+  const coldKept = coldAt(on.filter(keptFull));
+  const freezes = freezingPointC(soc);
+  if (coldAlone > freezes && coldKept > freezingPointC(1)) return null;
+  return {
+    id: 'bank.freezesIdle',
+    severity: 'stop',
+    sheet: 'bank',
+    title: 'It freezes while nothing is used',
+    sentence: `It gets down to ${pen(Math.min(coldAlone, coldKept), 'temperature')}; after ${months} months by itself a full one is at ${pen(soc * 100, 'percent')} and freezes at ${pen(freezes, 'temperature')} (from common tables, from memory). Keep it warmer, take it home, or charge it in between.`,
+    value: Math.min(coldAlone, coldKept),
+    limit: freezes,
+    remedies: warmer(design),
+    focus: '/bank/disconnected',
+  };
+};
+
+/** Share of the rated energy a day that keeps an idle bank full: ten times what it loses by itself. */
+const KEEPS_FULL = 0.02;
+
+/** What a bank that is switched off asks for. */
+const switchedOff: Rule = ({ bank, design, loads }, pen) => {
+  const { off } = bank.idle;
+  const used = design.bank.disconnected.filter((month) => (loads.months[month - 1]?.busWh ?? 0) > 0);
+  const found: FindingParts[] = [];
+  if (used.length > 0)
+    found.push({
+      id: 'bank.offInUse',
+      severity: 'look',
+      sheet: 'bank',
+      title: 'Switched off in months of use',
+      sentence: `In ${monthsText(used)} it is to be switched off, and something is used then. It is reckoned as connected.`,
+      remedies: [
+        remedy(
+          'Leave it connected then',
+          put(
+            '/bank/disconnected',
+            design.bank.disconnected.filter((month) => !used.includes(month)),
+          ),
+        ),
+      ],
+      focus: '/bank/disconnected',
+    });
+  if (off.length === 0) return found;
+  const left = leftStanding(
+    bank.chemistry,
+    longestRun((month) => off.includes(month)),
+  );
+  found.push({
+    id: 'bank.off',
+    severity: 'note',
+    sheet: 'bank',
+    title: 'Switched off for a time',
+    sentence: `In ${monthsText(off)}: the array’s disconnect first, then the bank’s main switch, so that nothing draws and nothing charges, no alarm and no monitor either. Leave it ${bank.chemistry.freezesEmpty ? 'full' : 'about half full'}; by itself a full one is at ${pen(left * 100, 'percent')} when it comes back.`,
+  });
+  return found;
+};
+
+/** What most things made for a bus bear for each 12 V of it. Common practice: many stop at 15 to 16, 60 to 64 V on 48. */
+const USUALLY_BORNE_V = 15;
+
+const busTooHigh: Rule = ({ design, bank }, pen) => {
+  const volts = bank.absorptionV;
+  const known = design.supply.mostVolts?.value;
+  const limit = known ?? (USUALLY_BORNE_V * design.busVolts) / 12;
+  if (volts <= limit + 1e-9) return null;
+  return {
+    id: 'bank.high',
+    severity: known === undefined ? 'look' : 'stop',
+    sheet: 'bank',
+    title: 'It charges above what the bus bears',
+    sentence:
+      known === undefined
+        ? `${capital(bank.chemistry.name)} absorbs at ${pen(volts, 'voltage')}. Many inverters, controllers and DC things for ${design.busVolts} V stop or break above ${pen(limit, 'voltage')} (common practice): read what yours bear off their plates and type the least of it.`
+        : `${capital(bank.chemistry.name)} absorbs at ${pen(volts, 'voltage')}; what hangs on the bus bears ${pen(limit, 'voltage')}.`,
+    value: volts,
+    limit,
+    focus: '/supply/mostVolts',
   };
 };
 
@@ -178,11 +301,14 @@ const oldBank: Rule = ({ design, bank, bankNeeds }, pen) => {
 
 export const BANK_RULES: readonly Rule[] = [
   wrongSeries,
+  busTooHigh,
   chargedInFrost,
   bankTooSmall,
   otherSchools,
   tooDeep,
   leadFreezes,
+  freezesStanding,
+  switchedOff,
   manyRows,
   oldBank,
 ];

@@ -1,10 +1,10 @@
-import { packUnits, PAD_C, ventilation } from '../bank';
+import { packUnits, PAD_C, sparkDistanceMm, ventilation } from '../bank';
 import type { Facts } from '../calculate';
-import type { Bank, Design, Entry } from '../document';
+import type { Bank, Entry } from '../document';
 import { remembered } from '../memo';
 import type { Pen } from '../figures';
 import { monthName, type UnitSystem } from '../units';
-import { choose, put, remedy, type Remedy, type Rule } from './finding';
+import { choose, remedy, warmer, type Remedy, type Rule } from './finding';
 
 const isGuess = ({ from }: Entry) => from === 'guess';
 
@@ -142,7 +142,7 @@ const ventilated: Rule = ({ design, bank }, pen) => {
     severity: 'note',
     sheet: 'bank',
     title: 'It gives off hydrogen',
-    sentence: `While it boosts, ${pen(m3h, 'airflow')} of air keep the gas under a tenth of what burns: an opening of ${pen(cm2, 'opening')} low and another high, to outdoors (IEC 62485-2, from memory; a planning figure). No spark or flame within half a metre of its vents.`,
+    sentence: `While it boosts, ${pen(m3h, 'airflow')} of air keep the gas under a tenth of what burns: an opening of ${pen(cm2, 'opening')} low and another high, to outdoors (IEC 62485-2, from memory; a planning figure). No spark or flame within ${pen(sparkDistanceMm(bank.ah, gas.boostMaPerAh), 'size')} of its vents.`,
     value: m3h,
   };
 };
@@ -163,15 +163,6 @@ const tooColdToUse: Rule = ({ bank, design }, pen) => {
   };
 };
 
-/** Ways to keep it warm, where they are not taken yet. */
-function warmer({ bank }: Design): Remedy[] {
-  if (bank.coldest || bank.home.where === 'heated') return [];
-  return [
-    ...(bank.home.heated ? [] : [remedy('Give it a heating pad', put('/bank/home/heated', true))]),
-    remedy('Keep it in heated rooms', put('/bank/home/where', 'heated')),
-  ];
-}
-
 const tooHot: Rule = ({ bank }, pen) => {
   const hottest = bank.hottestC;
   if (hottest === null || hottest <= bank.chemistry.hottestC) return null;
@@ -187,21 +178,18 @@ const tooHot: Rule = ({ bank }, pen) => {
   };
 };
 
-const winterStanding: Rule = ({ bank, loads }, pen) => {
-  const idle = (bank.warmth?.months ?? []).filter((_, m) => (loads.months[m]?.busWh ?? 0) === 0);
-  if (idle.length === 0 || idle.length === 12) return null;
-  const coldest = Math.min(...idle.map(({ spellC }) => spellC));
+/** Stored colder than it may be, where it is not the acid that freezes: that has rules of its own. */
+const winterStanding: Rule = ({ bank }, pen) => {
+  const idle = [...bank.idle.off, ...bank.idle.on];
+  if (idle.length === 0 || !bank.warmth || bank.chemistry.freezesEmpty) return null;
+  const coldest = Math.min(...idle.map((month) => bank.warmth?.months[month - 1]?.spellC ?? Infinity));
   if (coldest >= bank.chemistry.coldestDischargeC) return null;
   return {
     id: 'bank.winter',
-    severity: 'note',
+    severity: 'look',
     sheet: 'bank',
     title: 'It winters in the cold',
-    sentence: `While nothing is used it gets down to ${pen(coldest, 'temperature')} where it stands. ${
-      bank.chemistry.freezesEmpty
-        ? 'Leave it full and disconnected: an empty one freezes and bursts.'
-        : 'Leave it half full and disconnected, or take it home.'
-    }`,
+    sentence: `While nothing is used it gets down to ${pen(coldest, 'temperature')} where it stands; ${bank.chemistry.name} gives nothing below ${pen(bank.chemistry.coldestDischargeC, 'temperature')}, and few sheets allow it to be kept much colder. Read what yours allows, or take it home.`,
     value: coldest,
     limit: bank.chemistry.coldestDischargeC,
   };

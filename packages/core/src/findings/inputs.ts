@@ -1,15 +1,19 @@
-import type { Facts } from '../calculate';
+import { lossSideBySide } from '../array';
+import type { ArrayFacts, Facts } from '../calculate';
 import { atConditions, pointsOf } from '../curve';
-import { INPUT_LIMITS, type DcLimits, type InputLimit } from '../document';
-import { fitOf } from '../module';
-import { inputsOf, stringsOn } from '../strings';
+import { INPUT_LIMITS, type DcLimits, type InputLimit, type School } from '../document';
+import { remembered } from '../memo';
+import { fitOf, shareAt } from '../module';
+import { backFedAmps, inputsOf, LOSS, stringFuseA, stringsOn } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import type { FindingParts, Rule } from './finding';
+import { ALIKE_VOLTS, type FindingParts, type Rule } from './finding';
 
 /** Light of a dull winter morning on the panels, W/m². Common practice. */
 const DIM_WM2 = 60;
 /** Working volts left after twenty years. Common practice: panels lose about a quarter of a per cent of them a year. */
 const AGED_VOLTS = 0.95;
+/** Of what an aged string could give when hot, so much left is well. Common practice. */
+const AGED_WELL = 0.9;
 
 const wakesLate: ArrayRule = (
   { berth, controller, paths, pile, plan, module, strings },
@@ -38,16 +42,18 @@ const wakesLate: ArrayRule = (
 
 const agedAndHot: ArrayRule = ({ strings, paths }, pen) => {
   if (!strings || strings.chosen.faults !== 0) return null;
-  const { chosen, window } = strings;
-  const aged = chosen.hotVmpV * AGED_VOLTS;
-  if (aged >= window.chargesFromV) return null;
+  const { chosen, window, panel } = strings;
+  if (window.ties || chosen.losses & LOSS.hot) return null;
+  const each = window.chargesFromV / chosen.series / AGED_VOLTS;
+  const left = shareAt(panel.hot.power, each, panel.hot.vocV);
+  if (left >= AGED_WELL) return null;
   return {
     id: 'strings.aged',
-    severity: 'look',
+    severity: 'note',
     sheet: 'strings',
     title: 'Little left for age',
-    sentence: `Twenty years old and hot the string works at ${pen(aged, 'voltage')}; this bank charges only above ${pen(window.chargesFromV, 'voltage')}.`,
-    value: aged,
+    sentence: `Twenty years old and hot the string works best at ${pen(chosen.hotVmpV * AGED_VOLTS, 'voltage')}; this bank charges only above ${pen(window.chargesFromV, 'voltage')}, where it gives ${pen(100 * left, 'percent')} of its best.`,
+    value: chosen.hotVmpV * AGED_VOLTS,
     limit: window.chargesFromV,
     focus: `${paths.array}/strings/series`,
   };
@@ -96,25 +102,11 @@ const dcLimits: Rule = ({ arrays, design }, pen) => {
   });
 };
 
-/** Circuits that come down to the disconnect: a combiner makes one of the strings of an input. */
-const COMBINED_FROM = 3;
-
-/** Conductors that the disconnect must open: two for every circuit. */
-export function polesNeeded({ arrays }: Facts): number {
-  return arrays.reduce((sum, { strings, pile }) => {
-    if (pile)
-      return (
-        sum +
-        pile.inputs.reduce(
-          (all, { strings: on }) => all + 2 * (on.length >= COMBINED_FROM ? 1 : on.length),
-          0,
-        )
-      );
-    if (!strings) return sum;
-    const { inputs, parallel } = strings.chosen;
-    return sum + 2 * inputs * (parallel >= COMBINED_FROM ? 1 : parallel);
-  }, 0);
-}
+/**
+ * Conductors that the disconnect must open: two for every input in use. Strings side by side come down as one circuit,
+ * joined by branch connectors where there are two and in a combiner from three on, and so do arrays that share an input.
+ */
+export const polesNeeded = (facts: Facts): number => 2 * onInputs(facts).size;
 
 const poles: Rule = (facts) => {
   const has = facts.design.dc.poles?.value;
@@ -133,8 +125,8 @@ const poles: Rule = (facts) => {
 };
 
 /** Arrays by the input of the controller they are on. */
-const inputsShared: Rule = ({ arrays, design }) => {
-  const on = new Map<string, string[]>();
+function onInputs({ arrays }: Facts): Map<string, { controllerId: string; input: number; on: ArrayFacts[] }> {
+  const found = new Map<string, { controllerId: string; input: number; on: ArrayFacts[] }>();
   for (const array of arrays) {
     const { berth, controllerId, pile, plan } = array;
     const inputs = pile
@@ -142,23 +134,103 @@ const inputsShared: Rule = ({ arrays, design }) => {
       : Array.from({ length: plan.strings.inputs.value }, (_, i) => berth.first + i);
     for (const input of new Set(inputs)) {
       const key = `${controllerId} ${input}`;
-      on.set(key, [...(on.get(key) ?? []), array.called || 'the array']);
+      const known = found.get(key) ?? { controllerId, input, on: [] };
+      known.on.push(array);
+      found.set(key, known);
     }
   }
-  return [...on].flatMap(([key, names]): FindingParts[] => {
-    if (names.length < 2) return [];
-    const [controllerId = '', input = ''] = key.split(' ');
+  return found;
+}
+
+/**
+ * Strings that face different ways side by side on one input: alike in volts they share it well, and their amps add up;
+ * unlike in volts they hold each other back and feed each other.
+ */
+const inputsShared: Rule = (facts, pen) =>
+  [...onInputs(facts).values()].flatMap(({ controllerId, input, on }): FindingParts[] => {
+    if (on.length < 2) return [];
+    const label = facts.design.controllers[controllerId]?.label ?? 'a controller';
+    const names = on.map(({ called }) => called || 'the array').join(' and ');
+    const where = `${names} are both on input ${input} of ${label}`;
+    const id = `${controllerId}.${input}`;
+    const focus = `${on.at(-1)?.paths.array}/strings/first`;
+    const volts = on.map(({ pile, plan, module }) =>
+      pile
+        ? pile.inputs
+            .filter((one) => one.window.input === input)
+            .map(({ solved }) => solved.peaks[0]?.volts ?? 0)
+        : [module.vmpV * plan.strings.series.value],
+    );
+    const all = volts.flat();
+    const apart = Math.max(...all) / Math.max(1e-9, Math.min(...all)) - 1;
+    if (apart > ALIKE_VOLTS)
+      return [
+        {
+          id: `controller.shared:${id}`,
+          severity: 'stop',
+          sheet: 'strings',
+          title: 'Strings of unlike volts on one input',
+          sentence: `${where}; they work at ${all.map((one) => pen(one, 'voltage')).join(' and ')}. Side by side the lower ones hold the others back, and take current from them. Each wants an input of its own, or strings of alike volts.`,
+          value: apart,
+          limit: ALIKE_VOLTS,
+          focus,
+        },
+      ];
+    const window = on[0]?.berth.windows[input - 1];
+    const isc = on.reduce((sum, { strings }) => sum + (strings?.chosen.iscA ?? 0), 0);
+    if (window && isc > window.maxIscA)
+      return [
+        {
+          id: `controller.shared:${id}`,
+          severity: 'stop',
+          sheet: 'strings',
+          title: 'Short-circuit amps over the limit together',
+          sentence: `${where}. Together they can give ${pen(isc, 'current')} under a bright sky; the input bears ${pen(window.maxIscA, 'current')}.`,
+          value: isc,
+          limit: window.maxIscA,
+          focus,
+        },
+      ];
+    const parallel = on.reduce((sum, { strings }) => sum + (strings?.chosen.parallel ?? 0), 0);
+    const iscEach = Math.max(...on.map(({ strings }) => strings?.panel.iscA ?? 0));
+    const bears = Math.min(...on.map(({ module }) => module.maxFuseA ?? Infinity));
+    const back = backFedAmps(parallel, iscEach);
+    const fuse = stringFuseA(iscEach, facts.design.school);
+    const fused =
+      back <= bears
+        ? ''
+        : ` ${parallel} strings can feed ${pen(back, 'current')} into a failed one, more than the ${pen(bears, 'current')} its maker allows: a fuse of ${fuse ?? 'over 60'} A in each.`;
+    const unfused = back > bears && (fuse === null || fuse > bears);
+    const lost = lossOfSharing(on);
     return [
       {
-        id: `controller.shared:${controllerId}.${input}`,
-        severity: 'stop',
+        id: `controller.shared:${id}`,
+        severity: unfused ? 'stop' : 'note',
         sheet: 'strings',
-        title: 'Two arrays on one input',
-        sentence: `${names.join(' and ')} are both on input ${input} of ${design.controllers[controllerId]?.label ?? 'a controller'}. Each wants an input of its own: the sun stands on them at different hours.`,
+        title: 'Strings that face different ways share an input',
+        sentence: `${where}: accepted practice where their volts are alike. ${lost === null ? '' : `By their curves that costs ${pen(100 * lost, 'percent')} of the year. `}Their amps add up to ${pen(isc, 'current')} under a bright sky${window && Number.isFinite(window.maxIscA) ? `; the input bears ${pen(window.maxIscA, 'current')}` : ''}.${fused}`,
+        value: isc,
+        limit: window?.maxIscA ?? null,
+        focus,
       },
     ];
   });
-};
+
+/** What the year loses where alike strings of different planes share a tracker, 0–1; null where that is not known. */
+function lossOfSharing(on: readonly ArrayFacts[]): number | null {
+  const [first, second] = on;
+  if (!first?.year || !second?.year || on.length !== 2 || first.pile || second.pile) return null;
+  return sharedLoss(
+    first.module,
+    first.year,
+    first.plan.strings.parallel.value,
+    second.module,
+    second.year,
+    second.plan.strings.parallel.value,
+  );
+}
+
+const sharedLoss = remembered('loss of planes that share an input', lossSideBySide);
 
 const keptFree: Rule = ({ arrays, design }) =>
   Object.entries(design.controllers).flatMap(([id, controller]): FindingParts[] => {
@@ -204,6 +276,23 @@ const inputInsideOut: Rule = ({ design, bank }, pen) =>
     }),
   );
 
+/** What the codes ask of the direct-current side beside volts and amps; the wiring has it worked out. */
+const PROTECTION: Readonly<Record<School, string>> = {
+  'north-american':
+    'On or in a building direct current from 80 V up wants arc-fault protection (NEC 690.11) and rapid shut-down (690.12); every array ground-fault protection (690.41), frames and rails bonded and earthed (690.43, 690.47), and a disconnect in reach (690.13). From memory: the edition in force, and who inspects it, decide.',
+  iec: 'Frames and rails bonded and earthed, earth-fault or insulation monitoring, a DC isolator in reach and surge arresters where lightning is known (IEC 62548 and IEC 60364-7-712, from memory); some countries add arc-fault protection and a fireman’s switch. Local rules decide.',
+  marine:
+    'A fuse in every positive lead at its source, metal frames bonded to the boat’s bonding system and not to a shore earth, a double-pole switch for the array, and no DC negative joined to the hull but in one place (ISO 13297 and ABYC practice, from memory). A surveyor or licensed electrician decides.',
+};
+
+const protection: Rule = ({ design, arrays }) => ({
+  id: 'dc.protection',
+  severity: 'note',
+  sheet: 'strings',
+  title: arrays.length > 1 ? 'What else the arrays are asked for' : 'What else the array is asked for',
+  sentence: PROTECTION[design.school],
+});
+
 const ARRAY_RULES: readonly ArrayRule[] = [boostAbove, wakesLate, agedAndHot];
 
 export const INPUT_RULES: readonly Rule[] = [
@@ -213,4 +302,5 @@ export const INPUT_RULES: readonly Rule[] = [
   inputsShared,
   keptFree,
   inputInsideOut,
+  protection,
 ];

@@ -135,14 +135,15 @@ describe('what lies between', () => {
     },
   );
   it('counts the poles of the disconnect against the circuits', () => {
-    // two strings come down by themselves, four make one behind a combiner
-    expect(polesNeeded(calculate(dairy, warm))).toBe(4);
-    expect(polesNeeded(calculate(put(dairy, ['/arrays/a1/strings/parallel', chosen(4)]), warm))).toBe(2);
-    expect(find(put(dairy, ['/dc/poles', chosen(3)]), 'dc.poles', warm)).toMatchObject({
-      value: 3,
-      limit: 4,
-    });
-    expect(find(put(dairy, ['/dc/poles', chosen(4)]), 'dc.poles', warm)).toBeUndefined();
+    // two strings are joined by branch connectors, four in a combiner: one circuit an input either way
+    for (const parallel of [1, 2, 4])
+      expect(
+        polesNeeded(calculate(put(dairy, ['/arrays/a1/strings/parallel', chosen(parallel)]), warm)),
+      ).toBe(2);
+    const two = put(dairy, ['/arrays/a1/strings/inputs', chosen(2)]);
+    expect(polesNeeded(calculate(two, warm))).toBe(4);
+    expect(find(put(two, ['/dc/poles', chosen(3)]), 'dc.poles', warm)).toMatchObject({ value: 3, limit: 4 });
+    expect(find(put(two, ['/dc/poles', chosen(4)]), 'dc.poles', warm)).toBeUndefined();
   });
 });
 
@@ -270,7 +271,10 @@ describe('a pile of unlike panels', () => {
     );
     // 8.19 + 7.64 A × 1.25 into the third: above 15 A
     expect(find(design, 'pile.fuses.1')?.title).toBe('A fuse in every string of input 1');
-    expect(find(put(design, ['/arrays/a1/pile/blocked', true]), 'pile.fuses.1')).toBeUndefined();
+    // a blocking diode fails shorted: it silences nothing
+    const blocked = find(put(design, ['/arrays/a1/pile/blocked', true]), 'pile.fuses.1');
+    expect(blocked).toMatchObject({ severity: 'note', limit: 15 });
+    expect(blocked?.sentence).toMatch(/does not stand in for a fuse/);
   });
 
   it('tells its figures with their working', () => {

@@ -4,16 +4,17 @@ import type { Pen } from '../figures';
 import { BRIGHT_SKY } from '../module';
 import { stringFuseA, type PileFacts } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import type { FindingParts, Rule } from './finding';
+import type { School } from '../document';
+import { FUSE_RULES, type FindingParts, type Rule } from './finding';
 
-type PileRule = (pile: PileFacts, array: ArrayFacts, pen: Pen) => FindingParts[];
+type PileRule = (pile: PileFacts, array: ArrayFacts, pen: Pen, school: School) => FindingParts[];
 
 /** Losses worth a look, and worth a word, as shares. */
 const LOOK_LOSS = 0.05;
 const NOTE_LOSS = 0.02;
 /** How far apart Vmp may be between strings and Imp within one. Common practice. */
 const RULE_OF_THUMB = 0.05;
-/** From so many strings side by side practice asks for a fuse in each. Common practice; NEC 690.9 gives the reason. */
+/** From so many strings side by side practice asks for a fuse in each. Common practice. */
 const FUSES_FROM = 3;
 /** A second hill this high is one a tracker may stay on, and one this much lower costs. */
 const SECOND_HILL = 0.5;
@@ -125,9 +126,9 @@ const thumb: PileRule = ({ inputs }, _, pen) =>
   });
 
 /** What the other strings of an input can drive into one that fails, against the fuse its panels allow. */
-const fuses: PileRule = (pile, { paths, plan }, pen) =>
+const fuses: PileRule = (pile, _, pen, school) =>
   pile.inputs.flatMap(({ strings, window }): FindingParts[] => {
-    if (strings.length < 2 || plan.pile?.blocked) return [];
+    if (strings.length < 2) return [];
     const all = strings.reduce((sum, { iscA }) => sum + iscA, 0);
     const worst = strings.reduce<{ backA: number; bearsA: number | null; sort: string } | null>(
       (most, string) => {
@@ -145,7 +146,7 @@ const fuses: PileRule = (pile, { paths, plan }, pen) =>
       null,
     );
     if (!worst) return [];
-    const fuse = Math.max(...strings.map(({ iscA }) => stringFuseA(iscA) ?? Infinity));
+    const fuse = Math.max(...strings.map(({ iscA }) => stringFuseA(iscA, school) ?? Infinity));
     if (worst.bearsA === null)
       return strings.length < FUSES_FROM
         ? []
@@ -157,7 +158,6 @@ const fuses: PileRule = (pile, { paths, plan }, pen) =>
               title: `Strings want fuses on input ${window.input}`,
               sentence: `${strings.length} strings can feed ${pen(worst.backA, 'current')} into a failed one; the sheet of ${worst.sort} gives no largest fuse: read it off the panel’s back.`,
               value: worst.backA,
-              focus: `${paths.array}/pile/blocked`,
             },
           ];
     if (worst.backA <= worst.bearsA) return [];
@@ -165,12 +165,14 @@ const fuses: PileRule = (pile, { paths, plan }, pen) =>
     return [
       {
         id: `pile.fuses.${window.input}`,
-        severity: fits ? 'note' : 'look',
+        severity: fits ? 'note' : 'stop',
         sheet: 'strings',
-        title: `A fuse in every string of input ${window.input}`,
+        title: fits
+          ? `A fuse in every string of input ${window.input}`
+          : `No fuse protects the panels of input ${window.input}`,
         sentence: fits
-          ? `The others can feed ${pen(worst.backA, 'current')} into a failed string; ${worst.sort} bears ${pen(worst.bearsA, 'current')}. A combiner with ${fuse} A fuses (NEC 690.9), or a blocking diode in each string.`
-          : `The others can feed ${pen(worst.backA, 'current')} into a failed string, more than the ${pen(worst.bearsA, 'current')} that ${worst.sort} bears, and the next standard fuse above 1.56 × Isc is ${Number.isFinite(fuse) ? fuse : 'over 60'} A. Fewer strings side by side, or a blocking diode in each.`,
+          ? `The others can feed ${pen(worst.backA, 'current')} into a failed string; ${worst.sort} bears ${pen(worst.bearsA, 'current')}. A combiner with ${fuse} A fuses (${FUSE_RULES[school]}). A blocking diode does not stand in for a fuse: it fails shorted (IEC 62548, from memory).`
+          : `The others can feed ${pen(worst.backA, 'current')} into a failed string, more than the ${pen(worst.bearsA, 'current')} that ${worst.sort} bears, and the next size of fuse (${FUSE_RULES[school]}) is ${Number.isFinite(fuse) ? fuse : 'over 60'} A. Fewer strings side by side; a blocking diode does not stand in for a fuse.`,
         value: worst.backA,
         limit: worst.bearsA,
       },
@@ -227,7 +229,9 @@ const unknownInput: PileRule = ({ inputs }, { berth }) =>
 
 const RULES: readonly PileRule[] = [sheets, counts, unknownInput, mismatch, fuses, outside, hills, thumb];
 
-const ofPile: ArrayRule = (array, pen) =>
-  array.pile === null ? [] : RULES.flatMap((rule) => rule(array.pile as PileFacts, array, pen));
+const ofPile: ArrayRule = (array, pen, { design }) =>
+  array.pile === null
+    ? []
+    : RULES.flatMap((rule) => rule(array.pile as PileFacts, array, pen, design.school));
 
 export const PILE_RULES: readonly Rule[] = [ofEveryArray([ofPile])];

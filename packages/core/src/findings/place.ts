@@ -1,7 +1,7 @@
 import { coldMargin, tightest } from '../calculate';
 import { coefficientFactor } from '../module';
 import { monthName } from '../units';
-import { put, remedy, type Rule } from './finding';
+import type { Rule } from './finding';
 
 const noPlace: Rule = ({ design }) =>
   design.place.lat && design.place.lon
@@ -62,11 +62,8 @@ const lowIsGuess: Rule = ({ climate, arrays }, pen) => {
     severity: breaks ? 'look' : 'note',
     sheet: breaks ? 'strings' : 'place',
     title: 'The record low is a guess',
-    sentence: `${pen(climate.low.valueC, 'temperature')}: ${climate.low.note}.${still}`,
+    sentence: `${pen(climate.low.valueC, 'temperature')}: ${climate.low.note}.${still} Type what the nearest station has on record, or the coldest anybody remembers.`,
     value: climate.low.valueC,
-    remedies: [
-      remedy('I know it', put('/place/low', { value: Math.round(climate.low.valueC), from: 'measured' })),
-    ],
     focus: '/place/low',
   };
 };

@@ -4,13 +4,18 @@ import {
   CONTROLLER_CLASSES,
   FAULT,
   LOSS,
+  fuseFactor,
   sameArrangement,
+  stringFuseA,
   type Arrangement,
   type StringsResult,
 } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
 import {
+  ALIKE_VOLTS,
+  FUSE_RULES,
+  put,
   remedy,
   takeController,
   tried,
@@ -45,7 +50,12 @@ export function arrangementSentence(
     );
   }
   if (faults & FAULT.hotVoltage) {
-    reasons.push(`${over(arrangement.hotVmpV, window.chargesFromV)} short of charging on a hot afternoon`);
+    const starts = Math.max(window.startV, window.chargesFromV);
+    reasons.push(
+      arrangement.hotVocV < starts
+        ? `${over(arrangement.hotVocV, starts)} short of starting on a hot afternoon`
+        : `${pen(100 * arrangement.hotKept, 'percent')} of its best on a hot afternoon`,
+    );
   }
   if (faults & FAULT.shortCircuit) {
     reasons.push(
@@ -62,6 +72,8 @@ export function arrangementSentence(
   const spare = pen(window.maxV - arrangement.coldVocV, 'voltage');
   if (losses & (LOSS.amps | LOSS.watts) && clipped > 0)
     reasons.push(`${clipped} % above what it can use at full sun`);
+  if (losses & LOSS.hot)
+    reasons.push(`${pen(100 * arrangement.hotKept, 'percent')} of its best on a hot afternoon`);
   if (losses & LOSS.window) reasons.push('above its best window on cold mornings');
   if (losses & LOSS.leftOut) {
     const left = panelCount - arrangement.panels;
@@ -105,35 +117,45 @@ const coldOverLimit: ArrayRule = (array, pen) => {
   };
 };
 
-const codeTableDiffers: ArrayRule = ({ strings, module, pile }, pen) => {
+const codeTableDiffers: ArrayRule = ({ strings, module, pile }, pen, { design }) => {
   if (!strings || pile || module.betaVoc === null || strings.chosen.faults & FAULT.coldVoltage) return null;
   const byTable = strings.chosen.series * module.vocV * strings.schools.codeTable;
-  if (byTable <= strings.window.maxV) return null;
+  if (design.school !== 'north-american' || byTable <= strings.window.maxV) return null;
   return {
     id: 'strings.codeTable',
-    severity: 'look',
+    severity: 'note',
     sheet: 'strings',
     title: 'The code table says more',
-    sentence: `With the panel’s own coefficient it holds at ${pen(strings.chosen.coldVocV, 'voltage')}; the code table gives ${pen(byTable, 'voltage')}, over ${pen(strings.window.maxV, 'voltage')}. Where the table is law, it decides.`,
+    sentence: `With the panel’s own coefficient it holds at ${pen(strings.chosen.coldVocV, 'voltage')}; the code table gives ${pen(byTable, 'voltage')}, over ${pen(strings.window.maxV, 'voltage')}. The table stands in where the maker gives no coefficient (NEC 690.7(A), from memory): have the sheet at hand for whoever inspects it.`,
     value: byTable,
     limit: strings.window.maxV,
   };
 };
 
 const hotTooLow: ArrayRule = (array, pen) => {
-  const { strings, paths } = array;
-  if (!strings || !(strings.chosen.faults & FAULT.hotVoltage)) return null;
-  const { chosen, window } = strings;
+  const { strings, paths, controller } = array;
+  if (!strings) return null;
+  const { chosen, window, hotCellC } = strings;
+  const stop = (chosen.faults & FAULT.hotVoltage) !== 0;
+  if (!stop && !(chosen.losses & LOSS.hot)) return null;
+  const starts = Math.max(window.startV, window.chargesFromV);
+  const hot = `With the cells at ${pen(hotCellC, 'temperature')}`;
+  const asks = window.ties
+    ? `the bank it is tied to absorbs at ${pen(window.chargesFromV, 'voltage')}`
+    : `this bank charges only above ${pen(window.chargesFromV, 'voltage')}`;
+  const noStart = chosen.hotVocV < starts;
   return {
     id: 'strings.hot',
-    severity: 'stop',
+    severity: stop ? 'stop' : 'look',
     sheet: 'strings',
-    title: 'Too few volts to charge when hot',
-    sentence: `${pen(chosen.hotVmpV, 'voltage')} with the cells at ${pen(strings.hotCellC, 'temperature')}; this bank charges only above ${pen(window.chargesFromV, 'voltage')}.`,
-    value: chosen.hotVmpV,
-    limit: window.chargesFromV,
+    title: stop ? 'Too few volts to charge when hot' : 'Charges poorly when hot',
+    sentence: noStart
+      ? `${hot} the string has ${pen(chosen.hotVocV, 'voltage')} open-circuit; the controller starts at ${pen(starts, 'voltage')}.`
+      : `${hot} it gives ${pen(100 * chosen.hotKept, 'percent')} of its best: ${asks}, and it works best at ${pen(chosen.hotVmpV, 'voltage')}.`,
+    value: noStart ? chosen.hotVocV : chosen.hotVmpV,
+    limit: noStart ? starts : window.chargesFromV,
     remedies: useBest(array),
-    focus: `${paths.array}/strings/series`,
+    focus: controller.kind === 'pwm' ? `${paths.array}/module/vmp` : `${paths.array}/strings/series`,
   };
 };
 
@@ -154,7 +176,31 @@ const shortCircuit: ArrayRule = (array, pen) => {
   };
 };
 
-const countsDiffer: ArrayRule = (array) => {
+/** Onto the input of an array of alike string volts, where the two together stay inside. */
+function shareAnInput(array: ArrayFacts, { design, arrays }: Facts, reckon: Reckon): Remedy[] {
+  const volts = ({ module, plan }: ArrayFacts) => module.vmpV * plan.strings.series.value;
+  return arrays
+    .filter((other) => other.id !== array.id && other.controllerId === array.controllerId && !other.pile)
+    .filter((other) => Math.abs(volts(other) / volts(array) - 1) <= ALIKE_VOLTS)
+    .map((other) =>
+      remedy(
+        `Share the input of ${other.called}`,
+        put(`${other.paths.array}/strings/first`, other.berth.first),
+        put(`${array.paths.array}/strings/first`, other.berth.first),
+      ),
+    )
+    .filter(({ operations }) => {
+      const then = reckon(tried(design, operations));
+      const on = then.arrays.filter(({ controllerId }) => controllerId === array.controllerId);
+      const isc = on.reduce((sum, { strings }) => sum + (strings?.chosen.iscA ?? 0), 0);
+      return on.every(
+        ({ strings }) => strings && strings.chosen.faults === 0 && isc <= strings.window.maxIscA,
+      );
+    })
+    .slice(0, 1);
+}
+
+const countsDiffer: ArrayRule = (array, _, facts, reckon) => {
   const { strings, plan, paths } = array;
   if (!strings || array.pile) return null;
   const { chosen, window } = strings;
@@ -168,7 +214,7 @@ const countsDiffer: ArrayRule = (array) => {
       sentence: `The arrangement is on ${chosen.inputs} inputs; the controller has ${window.inputs}${array.controller.inputs.value > window.inputs ? ' left' : ''}.`,
       value: chosen.inputs,
       limit: window.inputs,
-      remedies: useBest(array),
+      remedies: [...shareAnInput(array, facts, reckon), ...useBest(array)],
       focus: `${paths.array}/strings/inputs`,
     };
   }
@@ -275,14 +321,15 @@ function joined(parallel: number, fuseA: number | null, back: string, bears: str
     title: parallel === 2 ? 'Two strings, a pair of branch connectors' : 'Strings joined in a combiner',
     sentence:
       parallel === 2
-        ? `${safe}: branch connectors rated for both strings’ amps join them, and no fuse is needed for the panels’ sake.`
+        ? `${safe}: branch connectors rated for both strings’ amps join them to one circuit, and no fuse is needed for the panels’ sake.`
         : `${safe}. From three on a combiner is practice all the same, with a ${fuseA ?? 'suitable'} A fuse a string (common practice): one string can then be taken out alone.`,
   };
 }
 
-const fuses: ArrayRule = ({ strings, module, paths, pile }, pen) => {
+const fuses: ArrayRule = ({ strings, module, paths, pile }, pen, { design: { school } }) => {
   if (!strings || pile || strings.chosen.parallel < 2) return null;
-  const { chosen, backFedA, fuseA } = strings;
+  const { chosen, backFedA, panel } = strings;
+  const fuseA = stringFuseA(panel.iscA, school);
   const maxFuse = module.maxFuseA;
   if (maxFuse === null) {
     return chosen.parallel < 3
@@ -302,12 +349,12 @@ const fuses: ArrayRule = ({ strings, module, paths, pile }, pen) => {
   const fits = fuseA !== null && fuseA <= maxFuse;
   return {
     id: 'strings.fuses',
-    severity: fits ? 'note' : 'look',
+    severity: fits ? 'note' : 'stop',
     sheet: 'strings',
-    title: 'A fuse in every string',
+    title: fits ? 'A fuse in every string' : 'No fuse protects the panels',
     sentence: fits
-      ? `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one, more than the ${pen(maxFuse, 'current')} its maker allows: a combiner with a ${fuseA} A fuse a string (NEC 690.9).`
-      : `${chosen.parallel} strings can feed ${pen(backFedA, 'current')} back; the next standard fuse above 1.56 × Isc is ${fuseA ?? 'over 60'} A, more than the ${pen(maxFuse, 'current')} the panel allows. Fewer strings in parallel answer it.`,
+      ? `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one, more than the ${pen(maxFuse, 'current')} its maker allows: a combiner with a ${fuseA} A fuse a string (${FUSE_RULES[school]}).`
+      : `${chosen.parallel} strings can feed ${pen(backFedA, 'current')} back; a fuse must be at least ${pen(panel.iscA * fuseFactor(school), 'current')} (${FUSE_RULES[school]}), and the next size, ${fuseA ?? 'over 60'} A, is more than the ${pen(maxFuse, 'current')} the panel allows. Fewer strings in parallel, or each on an input of its own.`,
     value: backFedA,
     limit: maxFuse,
   };

@@ -10,6 +10,7 @@ import {
   type Entry,
   type JobKind,
   type Place,
+  type School,
   type Source,
   type Use,
 } from '../document';
@@ -96,6 +97,10 @@ function usualSeries({ numbers }: ModuleClass, controller: ControllerClass, busV
   return Math.ceil(needed / (numbers.vmp * HOT_SHARE));
 }
 
+/** Whose rules a job of its kind usually follows. */
+const usualSchool = (kind: JobKind, units: UnitSystem): School =>
+  kind === 'boat' ? 'marine' : units === 'imperial' ? 'north-american' : 'iec';
+
 /** A new job with nothing to carry and no place yet. */
 export function blankDesign({ name, kind, units, busVolts }: Start): Design {
   const moving = kind === 'trailer' || kind === 'boat';
@@ -108,12 +113,14 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
     kind,
     units,
     busVolts,
+    school: usualSchool(kind, units),
     supply: {
       inverterEfficiency: guess(90),
       inverterIdle: guess(busVolts === 48 ? 30 : 12),
       inverterHours: guess(24),
       dcEfficiency: guess(97),
       split: units === 'imperial' && kind !== 'trailer' && kind !== 'boat' && busVolts === 48,
+      mostVolts: null,
     },
     people: { low: chosen(1), usual: chosen(2), full: chosen(4), sizes: 'usual' },
     visits: { stay: chosen(3), perMonth: guess(2) },
@@ -124,7 +131,8 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
     bank: {
       ...usualBank('lfp', busVolts),
       days: chosen(kind === 'homestead' ? 3 : 2),
-      coldest: guess(5),
+      coldest: null,
+      disconnected: [],
       coldProtected: true,
       parallel: chosen(1),
       endOfLife: chosen(80),

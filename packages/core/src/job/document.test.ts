@@ -345,7 +345,7 @@ describe('migrations', () => {
         expect(design.uses[id]).toMatchObject({ form: 'watts', days: 'every', stage: 0, paint: {} });
       }
       expect(design.bank).toMatchObject(was.bank);
-      expect(design.supply).toEqual({ ...was.supply, split: false });
+      expect(design.supply).toEqual({ ...was.supply, split: false, mostVolts: null });
       // version 2 counted watts × hours and off draw: by hand
       const byHand = Object.values(was.uses).map(
         ({ count, watts, hours, standby }) =>
@@ -372,7 +372,20 @@ describe('migrations', () => {
         expect(design.controllers[id]).toMatchObject({ inputLimits: {}, ownDraw: { value: 0 } });
       }
       expect(design.uses).toEqual(was.uses);
-      expect(design.bank).toEqual(was.bank);
+      expect(design.bank).toMatchObject(was.bank);
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-4.json'))(
+    'bring version 4 forward: $name with all that it said, by the rules of its kind',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as Design;
+      expect(design).toMatchObject({ ...was, version: CURRENT_VERSION });
+      expect(design.school).toBe(
+        was.kind === 'boat' ? 'marine' : was.units === 'imperial' ? 'north-american' : 'iec',
+      );
+      expect(design.bank.disconnected).toEqual([]);
     },
   );
   it('calls sealed lead-acid what it mostly is', () => {

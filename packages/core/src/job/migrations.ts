@@ -14,6 +14,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 1, step: severalArrays },
   { from: 2, step: usesAndBankInFull },
   { from: 3, step: stringsInFull },
+  { from: 4, step: bySchool },
 ];
 
 type Loose = Record<string, unknown>;
@@ -157,6 +158,22 @@ function stringsInFull(document: Document): Document {
     dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
     controllerPrices: {},
     acknowledged: {},
+  };
+}
+
+/** Version 4 knew neither whose rules a job follows nor that a bank may be switched off while nothing is used. */
+function bySchool(document: Document): Document {
+  const { kind, units, supply, bank } = document as Document & {
+    kind: string;
+    units: string;
+    supply: Loose;
+    bank: Loose;
+  };
+  return {
+    ...document,
+    school: kind === 'boat' ? 'marine' : units === 'imperial' ? 'north-american' : 'iec',
+    supply: { ...supply, mostVolts: null },
+    bank: { ...bank, disconnected: [] },
   };
 }
 

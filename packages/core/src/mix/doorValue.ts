@@ -56,17 +56,21 @@ export class DoorValue {
   /** True where a string by itself keeps within the door's volts and amps. */
   bears(string: StringOf): boolean {
     const [cold, hot, isc] = this.extremes(string);
-    return cold <= this.door.maxV && hot >= this.door.chargesFromV && isc * BRIGHT_SKY <= this.door.maxIscA;
+    return (
+      cold <= this.door.maxV &&
+      hot >= Math.max(this.door.startV, this.door.chargesFromV) &&
+      isc * BRIGHT_SKY <= this.door.maxIscA
+    );
   }
 
-  /** Cold open and hot working volts of a string, and the short-circuit amps it can give. */
-  extremes(string: StringOf): readonly [coldVocV: number, hotVmpV: number, iscA: number] {
+  /** Cold and hot open-circuit volts of a string, and the short-circuit amps it can give. */
+  extremes(string: StringOf): readonly [coldVocV: number, hotVocV: number, iscA: number] {
     let [cold, hot, isc] = [0, 0, 0];
     for (const [k, count] of string.entries()) {
       const sort = this.sorts[k];
       if (!sort || count === 0) continue;
       cold += count * sort.coldVocV;
-      hot += count * sort.hotVmpV;
+      hot += count * sort.hotVocV;
       isc = Math.max(isc, sort.iscA);
     }
     return [cold, hot, isc];

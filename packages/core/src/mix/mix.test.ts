@@ -31,7 +31,7 @@ const sortsOf = (...counts: number[]): Sort[] =>
       five,
       sections: 3,
       coldVocV: pointsOf(atConditions(five, 1000, -20)).vocV,
-      hotVmpV: pointsOf(atConditions(five, 1000, 65)).vmpV,
+      hotVocV: pointsOf(atConditions(five, 1000, 65)).vocV,
       iscA: pointsOf(atConditions(five, 1000, 25)).iscA,
       count,
     };
@@ -45,6 +45,7 @@ const door = (id: string, over: Partial<Door> = {}): Door => ({
   id,
   maxV: 150,
   chargesFromV: 32,
+  startV: 34,
   maxWorkV: 145,
   maxA: 35,
   maxIscA: 42,
@@ -109,7 +110,7 @@ function bruteForce(sorts: readonly Sort[], doors: readonly Door[]): number {
       if (string.some((n, k) => n > left[k]!)) continue;
       if (
         sum(string, (sort) => sort.coldVocV) > at.maxV ||
-        sum(string, (sort) => sort.hotVmpV) < at.chargesFromV
+        sum(string, (sort) => sort.hotVocV) < Math.max(at.startV, at.chargesFromV)
       )
         continue;
       const next = [...group, string];

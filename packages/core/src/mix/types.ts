@@ -13,9 +13,9 @@ export interface Sort {
   five: FiveParameters;
   /** Sections with a bypass diode each. */
   sections: number;
-  /** Volts of one at the record low, open, and on the hottest afternoon, working. */
+  /** Open-circuit volts of one at the record low, and on the hottest afternoon. */
   coldVocV: number;
-  hotVmpV: number;
+  hotVocV: number;
   iscA: number;
   count: number;
 }
@@ -25,6 +25,8 @@ export interface Door {
   id: string;
   maxV: number;
   chargesFromV: number;
+  /** Open-circuit volts at which it starts. */
+  startV: number;
   maxWorkV: number;
   maxA: number;
   maxIscA: number;

@@ -68,7 +68,7 @@ export const MODULE_CLASSES: readonly ModuleClass[] = [
     'second-hand, some years old',
     [300, 39.6, 9.72, 32.4, 9.26],
     [-0.29, 0.05, -0.39],
-    15,
+    20,
   ),
   make(
     'poly-72',

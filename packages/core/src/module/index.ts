@@ -3,6 +3,7 @@ export * from './catalogue';
 export * from './cellTemperature';
 export * from './coldVoltage';
 export * from './fit';
+export * from './hotPanel';
 export * from './measured';
 export * from './sheet';
 export * from './sheetText';

@@ -70,6 +70,7 @@ function merge(heaps: readonly Heap[], change: PileChange): Merged[] {
         ...same.facts.panel,
         // on the hotter of two mountings
         hotVmpV: Math.min(same.facts.panel.hotVmpV, facts.panel.hotVmpV),
+        hot: same.facts.panel.hot.vocV < facts.panel.hot.vocV ? same.facts.panel.hot : facts.panel.hot,
       };
       same.facts = { ...same.facts, panel, count: same.facts.count + count };
     }

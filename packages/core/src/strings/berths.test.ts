@@ -62,21 +62,25 @@ describe('an input', () => {
     expect(windows[1]!.maxA).toBe(20);
     expect(windows[0]!.maxA).toBe(controller().maxAmps.value);
   });
-  it('charges from the bank’s volts and its headroom, or from its own least', () => {
+  it('charges from a volt above the bank’s, or from its own least', () => {
     const [first] = inputsOf(controller(), bank);
-    expect(first!.chargesFromV).toBeCloseTo(28.8 + controller().headroom.value, 9);
+    expect(first!.chargesFromV).toBeCloseTo(29.8, 9);
     expect(inputsOf(controller({ minVolts: chosen(90) }), bank)[0]!.chargesFromV).toBe(90);
     // what boosts, or stands behind a socket, does not ask for the bank's volts
     for (const kind of ['boost', 'station'] as const)
       expect(inputsOf(controller({ kind, minVolts: chosen(11) }), bank)[0]!.chargesFromV).toBe(11);
-    expect(inputsOf(controller({ kind: 'pwm', headroom: chosen(1) }), bank)[0]!.chargesFromV).toBeCloseTo(
-      29.8,
-      9,
-    );
+    // what ties the panels to the bank asks for the bank's own
+    expect(inputsOf(controller({ kind: 'pwm', headroom: chosen(1) }), bank)[0]).toMatchObject({
+      chargesFromV: 28.8,
+      ties: true,
+    });
   });
-  it('wakes at its least where no start is said, and works with any watts where none are', () => {
+  it('wakes at its headroom above a bank at rest where no start is said, and works with any watts where none are', () => {
     const [plain] = inputsOf(controller({ startVolts: null, maxWatts: null, minVolts: chosen(15) }), bank);
-    expect([plain!.startV, plain!.maxW]).toEqual([15, Infinity]);
+    expect(plain!.startV).toBeCloseTo(28.8 * 0.92 + controller().headroom.value, 9);
+    expect(plain!.maxW).toBe(Infinity);
+    const boost = controller({ kind: 'boost', startVolts: null, minVolts: chosen(15) });
+    expect(inputsOf(boost, bank)[0]!.startV).toBe(15);
     const [said] = inputsOf(controller({ startVolts: chosen(40), maxWatts: chosen(900) }), bank);
     expect([said!.startV, said!.maxW]).toEqual([40, 900]);
   });

@@ -1,6 +1,6 @@
 import { inOrder, type ArrayPlan, type ModuleSheet, type PanelSort } from '../document';
 
-/** Where on its controller an array is: the first input, from 1, and how many others take. */
+/** Where on its controller an array is: the first input, from 1, and how many inputs of others it does not share. */
 export interface PlaceOn {
   first: number;
   others: number;
@@ -16,16 +16,17 @@ export function placeOn(
   controllerId: string,
   arrayId: string,
 ): PlaceOn {
-  let [next, first, others] = [1, 1, 0];
+  let [next, first, own] = [1, 1, 0];
+  const others = new Set<number>();
   for (const [id, plan] of inOrder(arrays)) {
     if (plan.strings.controller !== controllerId) continue;
     const from = plan.strings.first ?? next;
     const inputs = inputsTaken(plan);
     next = from + inputs;
-    if (id === arrayId) first = from;
-    else others += inputs;
+    if (id === arrayId) [first, own] = [from, inputs];
+    else for (let input = from; input < from + inputs; input++) others.add(input);
   }
-  return { first, others };
+  return { first, others: [...others].filter((input) => input < first || input >= first + own).length };
 }
 
 /** The sheet of the panels, or of the sort with most watts. */

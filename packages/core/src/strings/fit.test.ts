@@ -11,7 +11,14 @@ import {
   type PanelAtExtremes,
 } from './fit';
 
+// straight down from its best at 26.4 V to 33.9 V open, so that what is left at some volts is plain to see
+const hot: PanelAtExtremes['hot'] = {
+  vocV: 33.9,
+  power: Array.from({ length: 61 }, (_, i) => Math.min(1, ((60 - i) / 60) * (33.9 / 7.5))),
+  amps: Array.from({ length: 61 }, (_, i) => Math.min(1, ((60 - i) / 60) * (33.9 / 7.5))),
+};
 const panel: PanelAtExtremes = {
+  hot,
   coldVocV: 40.78,
   coldVmpV: 35,
   hotVmpV: 26,
@@ -22,6 +29,8 @@ const panel: PanelAtExtremes = {
 const window: ControllerWindow = {
   maxV: 150,
   chargesFromV: 62,
+  startV: 66,
+  ties: false,
   maxWorkV: 145,
   maxA: 60,
   maxIscA: 72,
@@ -40,7 +49,8 @@ it('tries every arrangement the panels can make, as brute force does', () => {
   for (const a of tried) {
     const fits =
       a.series * panel.coldVocV <= 150 &&
-      a.series * panel.hotVmpV >= 62 &&
+      a.series * hot.vocV >= 66 &&
+      a.hotKept >= 0.5 &&
       a.parallel * panel.iscA * 1.25 <= 72;
     expect(a.faults === 0).toBe(fits);
   }
@@ -50,7 +60,13 @@ it('names each fault and each loss', () => {
   const arrangement = (s: number, p: number, i = 1, count = s * p * i) =>
     tryArrangement(s, p, i, panel, window, count);
   expect(arrangement(4, 1).faults).toBe(FAULT.coldVoltage);
-  expect(arrangement(2, 1).faults).toBe(FAULT.hotVoltage);
+  expect(arrangement(1, 1).faults).toBe(FAULT.hotVoltage);
+  // two reach the 66 V it starts at, and at 62 V give (33.9 − 31) ÷ 7.5 of their best
+  expect(arrangement(2, 1)).toMatchObject({ faults: FAULT.hotVoltage, hotVocV: 67.8 });
+  expect(arrangement(2, 1).hotKept).toBeCloseTo(2.9 / 7.5, 2);
+  const at58 = tryArrangement(2, 1, 1, panel, { ...window, chargesFromV: 58 }, 2);
+  expect([at58.faults, at58.losses]).toEqual([0, LOSS.hot]);
+  expect(tryArrangement(2, 1, 1, panel, { ...window, chargesFromV: 54 }, 2).losses).toBe(0);
   expect(arrangement(3, 5).faults).toBe(FAULT.shortCircuit);
   expect(arrangement(3, 1, 2).faults).toBe(FAULT.inputs);
   expect(arrangement(3, 2, 1, 5).faults).toBe(FAULT.panels);
@@ -93,11 +109,20 @@ describe('fuses', () => {
     expect(backFedAmps(3, 10)).toBe(25);
     expect(backFedAmps(1, 10)).toBe(0);
   });
-  it('takes the next standard size above 1.56 × Isc (NEC 690.8, 240.6 from memory)', () => {
-    expect(stringFuseA(9.24)).toBe(15);
-    expect(stringFuseA(9.7)).toBe(20);
-    expect(stringFuseA(13.95)).toBe(25);
-    expect(stringFuseA(60)).toBeNull();
+  it.each([
+    // 1.56 × Isc (NEC 690.8 and 690.9), 1.5 × Isc (IEC 62548, from memory); sizes as sold (IEC 60269-6, from memory)
+    ['north-american', 9.24, 15],
+    ['north-american', 9.72, 20],
+    ['iec', 9.72, 15],
+    ['marine', 9.72, 15],
+    ['north-american', 13.95, 25],
+    ['iec', 13.95, 25],
+    ['north-american', 2.35, 4],
+    ['iec', 2.35, 4],
+    ['iec', 3.3, 5],
+    ['iec', 60, null],
+  ] as const)('by %s rules for %d A short-circuit is %d A', (school, isc, size) => {
+    expect(stringFuseA(isc, school)).toBe(size);
   });
 });
 

@@ -1,4 +1,5 @@
-import { BRIGHT_SKY } from '../module';
+import type { School } from '../document';
+import { BRIGHT_SKY, shareAt, type HotPanel } from '../module';
 
 /** Most the search tries. */
 export const MOST = { series: 20, parallel: 10, inputs: 8 } as const;
@@ -8,6 +9,7 @@ export interface PanelAtExtremes {
   coldVocV: number;
   coldVmpV: number;
   hotVmpV: number;
+  hot: HotPanel;
   iscA: number;
   impA: number;
   pmaxW: number;
@@ -15,8 +17,11 @@ export interface PanelAtExtremes {
 
 export interface ControllerWindow {
   maxV: number;
-  /** Lowest string volts at which it charges this bank. */
+  /** Lowest string volts at which it charges this bank, once it runs, and open-circuit ones at which it starts. */
   chargesFromV: number;
+  startV: number;
+  /** True of one that ties the panels to the bank's own volts. */
+  ties: boolean;
   maxWorkV: number;
   maxA: number;
   maxIscA: number;
@@ -31,7 +36,11 @@ export interface ControllerWindow {
 /** Why an arrangement fails, as bits, so that trying them all allocates nothing more than the list. */
 export const FAULT = { coldVoltage: 1, hotVoltage: 2, shortCircuit: 4, inputs: 8, panels: 16 } as const;
 /** What an arrangement gives away without failing. */
-export const LOSS = { amps: 1, watts: 2, window: 4, leftOut: 8 } as const;
+export const LOSS = { amps: 1, watts: 2, window: 4, leftOut: 8, hot: 16 } as const;
+
+/** Of what a hot string could give, so much must be left, and so much is worth a look. Common practice. */
+const HOT_LEAST = 0.5;
+const HOT_WELL = 0.9;
 
 export interface Arrangement {
   series: number;
@@ -41,6 +50,9 @@ export interface Arrangement {
   coldVocV: number;
   coldVmpV: number;
   hotVmpV: number;
+  /** Open-circuit volts on the hottest afternoon, and the share of its best that it then gives at the volts asked, 0–1. */
+  hotVocV: number;
+  hotKept: number;
   /** Short-circuit amps at an input under a bright sky. */
   iscA: number;
   impA: number;
@@ -64,6 +76,12 @@ export function tryArrangement(
   const coldVocV = series * panel.coldVocV;
   const coldVmpV = series * panel.coldVmpV;
   const hotVmpV = series * panel.hotVmpV;
+  const hotVocV = series * panel.hot.vocV;
+  const hotKept = shareAt(
+    window.ties ? panel.hot.amps : panel.hot.power,
+    window.chargesFromV / series,
+    panel.hot.vocV,
+  );
   const iscA = parallel * panel.iscA * BRIGHT_SKY;
   const impA = parallel * panel.impA;
   const watts = panels * panel.pmaxW;
@@ -72,7 +90,7 @@ export function tryArrangement(
   const kept = Math.min(ampsKept, wattsKept, 1);
   const faults =
     (coldVocV > window.maxV ? FAULT.coldVoltage : 0) |
-    (hotVmpV < window.chargesFromV ? FAULT.hotVoltage : 0) |
+    (hotVocV < window.startV || hotKept < HOT_LEAST ? FAULT.hotVoltage : 0) |
     (iscA > window.maxIscA ? FAULT.shortCircuit : 0) |
     (inputs > window.inputs ? FAULT.inputs : 0) |
     (panels > panelCount ? FAULT.panels : 0);
@@ -80,7 +98,8 @@ export function tryArrangement(
     (ampsKept < 1 ? LOSS.amps : 0) |
     (wattsKept < 1 ? LOSS.watts : 0) |
     (coldVmpV > window.maxWorkV ? LOSS.window : 0) |
-    (panels < panelCount ? LOSS.leftOut : 0);
+    (panels < panelCount ? LOSS.leftOut : 0) |
+    (hotKept < HOT_WELL ? LOSS.hot : 0);
   return {
     series,
     parallel,
@@ -89,6 +108,8 @@ export function tryArrangement(
     coldVocV,
     coldVmpV,
     hotVmpV,
+    hotVocV,
+    hotKept,
     iscA,
     impA,
     watts,
@@ -129,7 +150,11 @@ export function fitStrings(
 function better(a: Arrangement, b: Arrangement): number {
   const fits = Number(a.faults !== 0) - Number(b.faults !== 0);
   if (fits !== 0) return fits;
-  return b.watts * b.kept - a.watts * a.kept || a.parallel - b.parallel || a.coldVocV - b.coldVocV;
+  return (
+    b.watts * b.kept * b.hotKept - a.watts * a.kept * a.hotKept ||
+    a.parallel - b.parallel ||
+    a.coldVocV - b.coldVocV
+  );
 }
 
 /**
@@ -138,10 +163,16 @@ function better(a: Arrangement, b: Arrangement): number {
  */
 export const backFedAmps = (parallel: number, iscA: number) => Math.max(0, parallel - 1) * BRIGHT_SKY * iscA;
 
-/** Standard fuse sizes up to 60 A. @source NEC 240.6 (from memory) */
-const FUSES = [1, 3, 6, 10, 15, 20, 25, 30, 35, 40, 45, 50, 60] as const;
+/** Sizes that fuses for strings of panels are sold in, up to 60 A. Common practice; IEC 60269-6 and NEC 240.6 (from memory). */
+const FUSES = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 32, 35, 40, 45, 50, 60] as const;
 
-/** Next standard fuse not below 1.56 × Isc. @source NEC 690.8 and 690.9 */
-export function stringFuseA(iscA: number): number | null {
-  return FUSES.find((size) => size >= iscA * BRIGHT_SKY * 1.25) ?? null;
+/**
+ * The least that a string's fuse may be, as a multiple of Isc.
+ * @source NEC 690.8 and 690.9: 1.25 × 1.25; IEC 62548: 1.5 (from memory), which boats follow as well
+ */
+export const fuseFactor = (school: School): number => (school === 'north-american' ? BRIGHT_SKY * 1.25 : 1.5);
+
+/** The next size of a fuse that bears a string's current by the rules of a school; null above 60 A. */
+export function stringFuseA(iscA: number, school: School): number | null {
+  return FUSES.find((size) => size >= iscA * fuseFactor(school) - 1e-9) ?? null;
 }

@@ -11,10 +11,12 @@ export interface InputWindow {
   /** Number of the input, from 1. */
   input: number;
   maxV: number;
-  /** Volts it wakes at in the morning. */
+  /** Open-circuit volts that it must see before it starts. */
   startV: number;
-  /** Lowest string volts at which it charges this bank. */
+  /** Lowest string volts at which it charges this bank, once it runs. */
   chargesFromV: number;
+  /** True of one that ties the panels to the bank's own volts. */
+  ties: boolean;
   maxWorkV: number;
   maxA: number;
   maxIscA: number;
@@ -22,12 +24,29 @@ export interface InputWindow {
   maxW: number;
 }
 
+/** Above the bank a tracker that runs wants about this, V. Common practice: many sheets say 1 V, and 4 or 5 to start. */
+const RUNS_ABOVE_V = 1;
+/** A bank at rest stands at about this share of its absorption volts. Common practice. */
+const RESTS_AT = 0.92;
+
 /**
- * Volts a string must reach to charge this bank through an input. A controller that boosts, or one behind the socket of
- * a power station, does not ask for more than the bank's own.
+ * Volts a string must hold to charge this bank through an input that runs. One that ties panels to the bank asks for
+ * the bank's own; one that boosts, or is behind the socket of a power station, not even for them.
  */
-function chargesFrom({ kind, headroom }: Controller, minV: number, bank: BankPosts): number {
-  return kind === 'mppt' || kind === 'pwm' ? Math.max(minV, bank.absorptionV + headroom.value) : minV;
+function chargesFrom({ kind, headroom }: Controller, minV: number, { absorptionV }: BankPosts): number {
+  if (kind === 'pwm') return Math.max(minV, absorptionV);
+  return kind === 'mppt' ? Math.max(minV, absorptionV + Math.min(RUNS_ABOVE_V, headroom.value)) : minV;
+}
+
+/** Open-circuit volts at which it starts: what its sheet says, and its headroom above a bank at rest. */
+function startsFrom(
+  { kind, headroom }: Controller,
+  minV: number,
+  startV: number,
+  { absorptionV }: BankPosts,
+): number {
+  const above = kind === 'mppt' ? absorptionV * RESTS_AT + headroom.value : 0;
+  return Math.max(minV, startV, above);
 }
 
 /** Every input of a controller with its own limits, or the common ones where it has none. */
@@ -39,7 +58,8 @@ export function inputsOf(controller: Controller, bank: BankPosts): InputWindow[]
     return {
       input: i + 1,
       maxV: at('maxVolts', Infinity),
-      startV: at('startVolts', minV),
+      startV: startsFrom(controller, minV, at('startVolts', minV), bank),
+      ties: controller.kind === 'pwm',
       chargesFromV: chargesFrom(controller, minV, bank),
       maxWorkV: at('maxWorkVolts', Infinity),
       maxA: at('maxAmps', Infinity),
@@ -61,6 +81,7 @@ export function strictest(windows: readonly InputWindow[]): InputWindow {
     input: windows[0]?.input ?? 1,
     maxV: least(({ maxV }) => maxV),
     startV: most(({ startV }) => startV),
+    ties: windows.some(({ ties }) => ties),
     chargesFromV: most(({ chargesFromV }) => chargesFromV),
     maxWorkV: least(({ maxWorkV }) => maxWorkV),
     maxA: least(({ maxA }) => maxA),

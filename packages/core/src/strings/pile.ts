@@ -54,6 +54,7 @@ export interface OwnStringFacts {
   length: number;
   coldVocV: number;
   hotVmpV: number;
+  hotVocV: number;
   iscA: number;
   /** At standard sun: its own best by itself, and the sum of its panels each at its own best. */
   alone: { watts: number; volts: number; amps: number };
@@ -69,6 +70,7 @@ export interface PileInput {
   solved: ParallelSolved;
   coldVocV: number;
   hotVmpV: number;
+  hotVocV: number;
   iscA: number;
   ownW: number;
   /** Largest differences that the rules of thumb look at, as shares: Vmp between strings, Imp within one. */
@@ -153,7 +155,7 @@ export const searchSorts = (sorts: readonly SortFacts[]): Sort[] =>
             five,
             sections: module.sections,
             coldVocV: panel.coldVocV,
-            hotVmpV: panel.hotVmpV,
+            hotVocV: panel.hot.vocV,
             iscA: panel.iscA,
             count,
           },
@@ -166,6 +168,7 @@ export const doorOf = (window: InputWindow, weather: readonly WeatherPoint[], ma
   id: String(window.input),
   maxV: window.maxV,
   chargesFromV: window.chargesFromV,
+  startV: window.startV,
   maxWorkV: window.maxWorkV,
   maxA: window.maxA,
   maxIscA: window.maxIscA,
@@ -228,6 +231,7 @@ export function computePile(
         length: panels.reduce((sum, count) => sum + count, 0),
         coldVocV: total(panels, (k) => sorts[k]?.panel.coldVocV ?? 0),
         hotVmpV: total(panels, (k) => sorts[k]?.panel.hotVmpV ?? 0),
+        hotVocV: total(panels, (k) => sorts[k]?.panel.hot.vocV ?? 0),
         iscA: Math.max(0, ...panels.map((count, k) => (count > 0 ? (sorts[k]?.panel.iscA ?? 0) : 0))),
         alone: alone ?? { watts: 0, volts: 0, amps: 0 },
         ownW: total(panels, (k) => best[k]?.pmpW ?? 0),
@@ -242,6 +246,7 @@ export function computePile(
         solved,
         coldVocV: Math.max(...facts.map(({ coldVocV }) => coldVocV)),
         hotVmpV: Math.min(...facts.map(({ hotVmpV }) => hotVmpV)),
+        hotVocV: Math.min(...facts.map(({ hotVocV }) => hotVocV)),
         iscA: facts.reduce((sum, { iscA }) => sum + iscA, 0) * BRIGHT_SKY,
         ownW: facts.reduce((sum, { ownW }) => sum + ownW, 0),
         vmpSpread: spread(vmps),
@@ -290,7 +295,7 @@ const makes = remembered(
   (pile: Pile, weather: readonly WeatherPoint[], ...limits: readonly number[]) => {
     const sorts = inOrder(pile.sorts).map(([id, sort]) => ({ id, ...sortRead(sort) }));
     const known = sorts.flatMap(({ id, five, module }): Sort[] =>
-      five ? [{ id, five, sections: module.sections, coldVocV: 0, hotVmpV: 0, iscA: 0, count: 0 }] : [],
+      five ? [{ id, five, sections: module.sections, coldVocV: 0, hotVocV: 0, iscA: 0, count: 0 }] : [],
     );
     const doors: Door[] = [];
     const wiring: StringOf[][] = [];
@@ -299,7 +304,7 @@ const makes = remembered(
       if (at < 0) continue;
       const [, chargesFromV = 0, maxWorkV = 0, maxV = 0] = limits.slice(at, at + 4);
       const unlimited = { maxA: Infinity, maxIscA: Infinity, maxW: Infinity, maxParallel: MOST.parallel };
-      doors.push({ id: String(input), chargesFromV, maxWorkV, maxV, ...unlimited, weather });
+      doors.push({ id: String(input), chargesFromV, startV: 0, maxWorkV, maxV, ...unlimited, weather });
       wiring.push(on.map(({ panels }) => panels.filter((_, k) => sorts[k]?.five)));
     }
     return valueOf(wiring, known, doors, pile.blocked);

@@ -1,7 +1,7 @@
 import type { RecordTemperature } from '../climate';
 import type { ArrayPlan } from '../document';
 import { BRIGHT_SKY, MOUNTINGS } from '../module';
-import { backFedAmps, FAULT, LOSS, stringFuseA, type Arrangement } from './fit';
+import { backFedAmps, FAULT, LOSS, type Arrangement } from './fit';
 import type { BankPosts } from './inputs';
 import type { PileFacts, PileInput } from './pile';
 import { coldSchools, type Berth, type StringsResult } from './strings';
@@ -28,6 +28,10 @@ export function pileAsStrings(
   );
   const cold = worstOf(inputs, ({ coldVocV, window }) => coldVocV / window.maxV);
   const hot = worstOf(inputs, ({ hotVmpV, window }) => window.chargesFromV / hotVmpV);
+  const start = worstOf(inputs, ({ hotVocV, window }) =>
+    hotVocV > 0 ? Math.max(window.startV, window.chargesFromV) / hotVocV : 0,
+  );
+  const starts = start ? Math.max(start.window.startV, start.window.chargesFromV) : 0;
   const short = worstOf(inputs, ({ iscA, window }) => iscA / window.maxIscA);
   const amps = worstOf(inputs, ({ solved, window }) => (solved.peaks[0]?.amps ?? 0) / window.maxA);
   const parallel = Math.max(0, ...inputs.map(({ strings }) => strings.length));
@@ -50,13 +54,15 @@ export function pileAsStrings(
     coldVocV: cold?.coldVocV ?? 0,
     coldVmpV: lead.panel.coldVmpV,
     hotVmpV: hot?.hotVmpV ?? 0,
+    hotVocV: start?.hotVocV ?? 0,
+    hotKept: 1,
     iscA: short?.iscA ?? 0,
     impA: amps?.solved.peaks[0]?.amps ?? 0,
     watts,
     kept: Math.min(1, kept),
     faults:
       (cold && cold.coldVocV > cold.window.maxV ? FAULT.coldVoltage : 0) |
-      (hot && hot.hotVmpV < hot.window.chargesFromV ? FAULT.hotVoltage : 0) |
+      (start && start.hotVocV < starts ? FAULT.hotVoltage : 0) |
       (short && short.iscA > short.window.maxIscA ? FAULT.shortCircuit : 0) |
       (inputs.some(({ window }) => window.input > berth.windows.length) ? FAULT.inputs : 0) |
       (over ? FAULT.panels : 0),
@@ -73,6 +79,8 @@ export function pileAsStrings(
     window: {
       maxV: cold?.window.maxV ?? berth.windows[0]?.maxV ?? 0,
       chargesFromV: hot?.window.chargesFromV ?? bank.absorptionV,
+      startV: starts,
+      ties: hot?.window.ties ?? false,
       maxWorkV: cold?.window.maxWorkV ?? Infinity,
       maxA: amps?.window.maxA ?? Infinity,
       maxIscA: short?.window.maxIscA ?? Infinity,
@@ -89,6 +97,5 @@ export function pileAsStrings(
         backFedAmps(input.strings.length, input.iscA / BRIGHT_SKY / Math.max(1, input.strings.length)),
       ),
     ),
-    fuseA: stringFuseA(Math.max(0, ...sorts.map(({ panel }) => panel.iscA))),
   };
 }

@@ -41,11 +41,14 @@ describe('the schools of cold', () => {
 });
 
 describe('the window', () => {
-  it('charges from the bank’s absorption plus headroom, or from the tracker’s least', () => {
+  it('charges from a volt above the bank’s absorption, or from the tracker’s least, and starts higher', () => {
     // iron-phosphate absorbs at 14.2 V a 12 V block
-    expect(strings().window.chargesFromV).toBeCloseTo(4 * 14.2 + 5, 9);
+    expect(strings().window.chargesFromV).toBeCloseTo(4 * 14.2 + 1, 9);
+    // five volts of headroom above a bank at rest
+    expect(strings().window.startV).toBeGreaterThan(4 * 12.8 + 5);
+    expect(strings().window.startV).toBeLessThan(4 * 13.4 + 5);
     expect(strings(set('/controllers/c1/minVolts', chosen(120))).window.chargesFromV).toBe(120);
-    expect(strings({ ...dairy, busVolts: 24 }).window.chargesFromV).toBeCloseTo(2 * 14.2 + 5, 9);
+    expect(strings({ ...dairy, busVolts: 24 }).window.chargesFromV).toBeCloseTo(2 * 14.2 + 1, 9);
   });
   it('can use the watts its charge amps make at absorption, before its own loss', () => {
     expect(strings().window.usableW).toBeCloseTo((85 * 56.8) / 0.97, 6);

@@ -1,10 +1,9 @@
 import type { RecordTemperature } from '../climate';
 import type { ArrayPlan } from '../document';
-import { codeTableFactor, coefficientFactor, MOUNTINGS, type ModuleNumbers } from '../module';
+import { codeTableFactor, coefficientFactor, hotPanel, MOUNTINGS, type ModuleNumbers } from '../module';
 import {
   backFedAmps,
   fitStrings,
-  stringFuseA,
   tryArrangement,
   type Arrangement,
   type ControllerWindow,
@@ -34,7 +33,6 @@ export interface StringsResult {
   arrangements: Arrangement[];
   best: Arrangement | null;
   backFedA: number;
-  fuseA: number | null;
 }
 
 /** The mean of yearly lows lies about this much above the record. Common practice. */
@@ -52,6 +50,7 @@ export function panelAtExtremes(
     coldVocV: module.vocV * coldFactor,
     coldVmpV: module.vmpV * (1 + module.gammaPmax * (lowC - 25)),
     hotVmpV: module.vmpV * (1 + module.gammaPmax * (hotCellC - 25)),
+    hot: hotPanel(module, hotCellC),
     iscA: module.iscA * (1 + backs),
     impA: module.impA * (1 + backs),
     pmaxW: module.pmaxW * (1 + backs),
@@ -77,9 +76,11 @@ export function stringsOn({ windows, first }: Berth, count: number): readonly In
 
 /** The window that alike strings on the first so many inputs of a berth keep to. */
 export function windowFor(berth: Berth, count: number): ControllerWindow {
-  const { maxV, chargesFromV, maxWorkV, maxA, maxIscA, maxW } = strictest(stringsOn(berth, count));
+  const { maxV, chargesFromV, startV, ties, maxWorkV, maxA, maxIscA, maxW } = strictest(
+    stringsOn(berth, count),
+  );
   const { inputs, usableW } = berth;
-  return { maxV, chargesFromV, maxWorkV, maxA, maxIscA, maxInputW: maxW, usableW, inputs };
+  return { maxV, chargesFromV, startV, ties, maxWorkV, maxA, maxIscA, maxInputW: maxW, usableW, inputs };
 }
 
 /** What each school says the cold does to open-circuit volts. */
@@ -127,7 +128,6 @@ export function computeStrings(
     arrangements: known ? tried : [...tried, chosen],
     best: best && best.faults === 0 ? best : null,
     backFedA: backFedAmps(chosen.parallel, panel.iscA),
-    fuseA: stringFuseA(panel.iscA),
   };
 }
 

@@ -169,9 +169,8 @@ function Bar({
   /** Takes the bar, or one panel more or fewer than is chosen. */
   onTry: ((by?: number) => void) | null;
 }) {
-  const { name, hotVmpV, coldVocV, density, chosen, maxV, chargesFromV } = bar;
+  const { name, hotVmpV, coldVocV, density, chosen, maxV, short } = bar;
   const over = coldVocV > maxV;
-  const short = hotVmpV < chargesFromV;
   const ink = chosen ? color.ink : color.soft;
   const [from, to] = [x(hotVmpV), Math.min(x(coldVocV), edge)];
   const beyond = x(coldVocV) > edge;
@@ -249,8 +248,8 @@ function Bar({
   );
 }
 
-const sentence = ({ name, hotVmpV, coldVocV, maxV, chargesFromV }: WindowBar) =>
-  `${name}: from ${volts(hotVmpV)} volts hot to ${volts(coldVocV)} volts cold${coldVocV > maxV ? ', over the limit' : hotVmpV < chargesFromV ? ', too low to charge when hot' : ', inside the window'}`;
+const sentence = ({ name, hotVmpV, coldVocV, maxV, short }: WindowBar) =>
+  `${name}: from ${volts(hotVmpV)} volts hot to ${volts(coldVocV)} volts cold${coldVocV > maxV ? ', over the limit' : short ? ', too low to charge when hot' : ', inside the window'}`;
 
 function describe({ maxV, chargesFromV, bars }: WindowPicture): string {
   return `Window from ${volts(chargesFromV)} to ${volts(maxV)} volts. ${bars.map(sentence).join('. ')}`;

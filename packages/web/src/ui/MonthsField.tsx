@@ -41,11 +41,14 @@ export function MonthsField({
   label,
   onChange,
   cell,
+  noneIsRight = false,
 }: {
   months: readonly number[];
   label: string;
   onChange: (months: number[]) => void;
   cell: string;
+  /** True where no month at all is an answer. */
+  noneIsRight?: boolean;
 }) {
   return (
     <Opener
@@ -53,7 +56,7 @@ export function MonthsField({
       hideLabel
       shown={monthsText(months)}
       opens="dialog"
-      wrong={months.length === 0}
+      wrong={months.length === 0 && !noneIsRight}
       cell={cell}
     >
       {() => (

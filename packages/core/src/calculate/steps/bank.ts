@@ -20,8 +20,13 @@ const pad = remembered('draw of the heating pad', (...asked: Parameters<typeof p
 );
 const warmth = remembered(
   'warmth of the bank',
-  (home: Bank['home'], months: readonly ClimateMonth[], lowC: number, highC: number) =>
-    bankWarmth(home, months, { lowC, highC }, pad(home, months)),
+  (
+    home: Bank['home'],
+    months: readonly ClimateMonth[],
+    lowC: number,
+    highC: number,
+    off: readonly number[],
+  ) => bankWarmth(home, months, { lowC, highC }, pad(home, months, off), off),
 );
 
 /** Temperatures where it stands, between the lowest and the highest on record. */
@@ -30,7 +35,8 @@ export const warmthOf = (
   months: readonly ClimateMonth[],
   low: RecordTemperature,
   high: RecordTemperature,
-) => warmth(home, months, low.valueC, high.valueC);
+  off: readonly number[],
+) => warmth(home, months, low.valueC, high.valueC, off);
 
 const chemistryParts = partsOf<Pick<Bank, 'sheet' | 'chemistry'>>()('sheet', 'chemistry');
 const chemistry = remembered('chemistry of the bank', chemistryOf);

@@ -254,4 +254,11 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Share of what leaves the bank that reaches the DC uses.',
     guessed(amount(2, 'long runs lose 2 points more')),
   ),
+  '/supply/mostVolts': field(
+    'Most volts on the bus',
+    'voltage',
+    10,
+    100,
+    'The most that the inverter and everything else on the bus bear, off their plates; the least of them counts.',
+  ),
 };

@@ -16,6 +16,8 @@ import { PackingPicture } from '../../charts/PackingPicture';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useDesign, useEvaluation } from '../../job/hooks';
+import { FieldLabel } from '../../ui/controls';
+import { MonthsField } from '../../ui/MonthsField';
 import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
 import { Pencil } from '../../job/fields/Pencil';
@@ -84,6 +86,18 @@ export function HomePart() {
           A heating pad keeps it above freezing
         </TickField>
       </div>
+      <Row style={{ marginTop: 14, alignItems: 'baseline' }}>
+        <FieldLabel as="span">Switched off, with the array, in</FieldLabel>
+        <MonthsField
+          months={bank.disconnected}
+          label="Switched off in"
+          noneIsRight
+          cell="bank.disconnected"
+          onChange={(months) =>
+            dispatch(putValue('Change when the bank is switched off', '/bank/disconnected', months))
+          }
+        />
+      </Row>
       {fit ? (
         <div style={{ marginTop: 18 }}>
           <PackingPicture fit={fit} home={home} units={units} />

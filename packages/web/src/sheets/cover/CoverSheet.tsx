@@ -1,4 +1,12 @@
-import { BUS_VOLTS, JOB_KINDS, type BusVolts, type JobKind, type UnitSystem } from '@ivolt/core';
+import {
+  BUS_VOLTS,
+  JOB_KINDS,
+  SCHOOLS,
+  type BusVolts,
+  type JobKind,
+  type School,
+  type UnitSystem,
+} from '@ivolt/core';
 import { useEffect } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -134,6 +142,14 @@ export function JobSettings() {
             { id: 'imperial', label: 'Imperial' },
           ]}
           onChange={(units: UnitSystem) => dispatch(putValue(`Show ${units} units`, '/units', units))}
+        />
+        <Select
+          label="Rules"
+          value={design.school}
+          choices={Object.entries(SCHOOLS).map(([id, label]) => ({ id: id as School, label }))}
+          onChange={(school: School) =>
+            dispatch(putValue(`Follow ${SCHOOLS[school]} rules`, '/school', school))
+          }
         />
         <Select
           label="Bus"

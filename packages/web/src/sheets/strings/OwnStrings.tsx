@@ -33,8 +33,8 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
     value === undefined ? '–' : joined(displayFigure(value, quantity, units));
   const sorts = inOrder(pile.sorts);
   const facts = new Map(
-    picture?.inputs.flatMap(({ strings, maxV, chargesFromV }) =>
-      strings.map((string) => [string.id, { ...string, maxV, chargesFromV }] as const),
+    picture?.inputs.flatMap(({ strings, maxV }) =>
+      strings.map((string) => [string.id, { ...string, maxV }] as const),
     ),
   );
   return (
@@ -104,10 +104,7 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
                   <td className={at && at.coldVocV > at.maxV ? 'n bad' : 'n'} data-label="Cold, open">
                     {shown(at?.coldVocV, 'voltage')}
                   </td>
-                  <td
-                    className={at && at.hotVmpV < at.chargesFromV ? 'n bad' : 'n'}
-                    data-label="Hot, working"
-                  >
+                  <td className={at?.short ? 'n bad' : 'n'} data-label="Hot, working">
                     {shown(at?.hotVmpV, 'voltage')}
                   </td>
                   <td className="n" data-label="Alone">

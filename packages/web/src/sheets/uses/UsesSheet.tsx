@@ -40,6 +40,7 @@ export function UsesSheet() {
               '/supply/inverterIdle',
               '/supply/inverterHours',
               '/supply/dcEfficiency',
+              '/supply/mostVolts',
             ]}
           />
           <InkFigure id="load.nightOff" label="Saved by switching it off at night" />

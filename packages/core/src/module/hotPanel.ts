@@ -1,0 +1,54 @@
+import { atConditions, currentAt, pointsOf } from '../curve';
+import { remembered } from '../memo';
+import { fitOf } from './fit';
+import { FALLBACK, type ModuleNumbers } from './sheet';
+
+/** What a hot panel in full sun gives at the volts that are asked of it. */
+export interface HotPanel {
+  vocV: number;
+  /** Shares of its own best that are left at this volts or any above, at equal steps from 0 to Voc. */
+  power: readonly number[];
+  /** Amps at these volts, as shares of those at its best. */
+  amps: readonly number[];
+}
+
+const STEPS = 60;
+
+/** @param cellC of the hottest afternoon */
+export const hotPanel = remembered('hot panel', (module: ModuleNumbers, cellC: number): HotPanel => {
+  const fit = fitOf(module);
+  if (!fit.ok) return withoutCurve(module, cellC);
+  const diode = atConditions(fit.five, 1000, cellC);
+  const { vocV, impA, pmpW } = pointsOf(diode);
+  const amps = Array.from({ length: STEPS + 1 }, (_, i) => Math.max(0, currentAt(diode, (vocV * i) / STEPS)));
+  const power = amps.map((current, i) => (current * vocV * i) / STEPS / pmpW);
+  for (let i = STEPS - 1; i >= 0; i--) power[i] = Math.max(power[i] ?? 0, power[i + 1] ?? 0);
+  // the steps may pass the best point by
+  const best = power[0] ?? 1;
+  return {
+    vocV,
+    power: power.map((share) => Math.min(1, share / best)),
+    amps: amps.map((current) => Math.min(1, current / impA)),
+  };
+});
+
+/** Of a sheet that no curve fits: its volts by their coefficients, and straight down from the best to open circuit. */
+function withoutCurve({ vocV, vmpV, betaVoc, gammaPmax }: ModuleNumbers, cellC: number): HotPanel {
+  const hotter = cellC - 25;
+  const open = Math.max(0.1, vocV * (1 + (betaVoc ?? FALLBACK.betaVocPct / 100) * hotter));
+  const best = Math.min(open * 0.95, Math.max(0, vmpV * (1 + gammaPmax * hotter)));
+  const share = Array.from({ length: STEPS + 1 }, (_, i) => {
+    const volts = (open * i) / STEPS;
+    return volts <= best ? 1 : (open - volts) / (open - best);
+  });
+  return { vocV: open, power: share, amps: share };
+}
+
+/** A share at some volts of a panel: straight between the steps, nothing above its open-circuit volts. */
+export function shareAt(shares: readonly number[], volts: number, vocV: number): number {
+  const at = (Math.max(0, volts) / vocV) * STEPS;
+  if (at >= STEPS) return 0;
+  const low = Math.floor(at);
+  const [a, b] = [shares[low] ?? 0, shares[low + 1] ?? 0];
+  return a + (b - a) * (at - low);
+}
