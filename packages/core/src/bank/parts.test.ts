@@ -167,6 +167,49 @@ describe('packing', () => {
     gap: 15,
     headroom: 100,
   };
+  it.each<[string, PackAsk]>([
+    // sizes between whole millimetres once shared an answer, and the search fell over its own memory
+    [
+      'four in a box of half millimetres',
+      {
+        unit: { length: 200, width: 239.5, height: 211, onSide: false },
+        count: 4,
+        space: { length: 726, width: 456.5, height: 657.5 },
+        levels: 1,
+        gap: 19,
+        headroom: 25,
+      },
+    ],
+    [
+      'two with no gap',
+      {
+        unit: { length: 197, width: 173.5, height: 100, onSide: true },
+        count: 2,
+        space: { length: 353.5, width: 370, height: 300 },
+        levels: 1,
+        gap: 0,
+        headroom: 0,
+      },
+    ],
+    [
+      'forty-eight in a room of twenty metres',
+      {
+        unit: { length: 262, width: 183.5, height: 283, onSide: true },
+        count: 48,
+        space: { length: 20_000, width: 20_000, height: 2000 },
+        levels: 1,
+        gap: 15,
+        headroom: 100,
+      },
+    ],
+  ])('bears any sizes: %s', (_, ask) => {
+    const { placed, room } = packUnits(ask);
+    expect(placed).toHaveLength(Math.min(ask.count, room));
+    for (const { x, y, length, width } of placed) {
+      expect(x + length).toBeLessThanOrEqual(ask.space.length + 1e-6);
+      expect(y + width).toBeLessThanOrEqual(ask.space.width + 1e-6);
+    }
+  });
   it('finds by hand what goes in: 3 × 2 upright', () => {
     expect(packUnits(ask)).toMatchObject({ fits: false, room: 6, why: 'many', lying: false });
     expect(packUnits({ ...ask, space: { ...ask.space, length: 1123 } }).fits).toBe(true);

@@ -194,6 +194,7 @@ describe('what always holds', () => {
           solveSeries(built(modules)).peaks[0]!.watts * (1 - 1e-9),
         );
       }),
+      { endOnFailure: true },
     );
   });
 

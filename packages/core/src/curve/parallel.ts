@@ -12,6 +12,13 @@ const at = new Float64Array(2);
 
 /** Strings side by side: they share their volts, and their amps add. @param blocked a diode in each string lets nothing back */
 export function solveParallel(strings: readonly Series[], blocked = false): ParallelSolved {
+  const live = strings.filter(({ groups }) => groups.length > 0);
+  if (live.length < strings.length) {
+    // one of which no curve is known counts as not there
+    const { share, ...solved } = solveParallel(live, blocked);
+    const left = [...share];
+    return { ...solved, share: strings.map(({ groups }) => (groups.length > 0 ? (left.shift() ?? 0) : 0)) };
+  }
   const [first] = strings;
   if (!first) return { ...solveSeries({ groups: [], steps: [] }), share: [], reverseA: 0 };
   if (strings.length === 1) {

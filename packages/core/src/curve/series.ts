@@ -99,12 +99,15 @@ export function solveSeries(string: Series): Solved {
   const amps: number[] = [];
   const volts: number[] = [];
   const peaks: Peak[] = [];
-  let [before, rose] = [0, 1];
+  let [before, rose, wattsBefore] = [0, 1, 0];
   for (const current of currents) {
     seriesAt(string, current, at);
     const v = at[0] as number;
     const rises = v + current * (at[1] as number);
+    const watts = v * current;
     if (rose > 0 && rises <= 0) peaks.push(peakBetween(string, before, current, [rose, rises]));
+    else if (rose <= 0 && rises <= 0 && watts > wattsBefore)
+      peaks.push(...hiddenPeak(string, before, current, rises));
     if (v < 0) {
       amps.push(shortCircuit(string, before, current));
       volts.push(0);
@@ -112,7 +115,7 @@ export function solveSeries(string: Series): Solved {
     }
     amps.push(current);
     volts.push(v);
-    [before, rose] = [current, rises];
+    [before, rose, wattsBefore] = [current, rises, watts];
   }
   return {
     curve: { amps: Float64Array.from(amps), volts: Float64Array.from(volts) },
@@ -136,6 +139,18 @@ function peakBetween(string: Series, from: number, to: number, ends: readonly [n
   const volts = at[0] as number;
   return { volts, amps, watts: volts * amps };
 }
+
+/** Power falls at both ends and is higher at the second: it rises somewhere between. */
+function hiddenPeak(string: Series, from: number, to: number, end: number): Peak[] {
+  for (let i = HIDDEN_STEPS - 1; i > 0; i--) {
+    const current = from + ((to - from) * i) / HIDDEN_STEPS;
+    seriesAt(string, current, at);
+    const rises = (at[0] as number) + current * (at[1] as number);
+    if (rises > 0) return [peakBetween(string, current, to, [rises, end])];
+  }
+  return [];
+}
+const HIDDEN_STEPS = 16;
 
 const shortCircuit = (string: Series, from: number, to: number) =>
   root(from, to, (current) => {

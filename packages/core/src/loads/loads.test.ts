@@ -11,6 +11,7 @@ function withUses(...uses: Partial<Use>[]): Design {
     inverterHours: chosen(24),
     dcEfficiency: chosen(100),
     split: false,
+    mostVolts: null,
   };
   design.uses = Object.fromEntries(uses.map((use, i) => [`u${i}`, { ...blankUse(i), ...use }]));
   return design;
