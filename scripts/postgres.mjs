@@ -4,9 +4,18 @@
  */
 import { execFile, execFileSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { connect, createServer } from 'node:net';
-import { tmpdir, userInfo } from 'node:os';
+import { userInfo } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 
@@ -56,7 +65,13 @@ async function asServerUser(program, args, options = {}) {
   }
 }
 
-/** A directory for the cluster that the server's user can reach: in the project, or beside it where it cannot. */
+/** Where the package's own user keeps its things; nobody else may write there. */
+const SERVER_HOME = '/var/lib/postgresql';
+
+/**
+ * A directory for the cluster that the server's user can reach: in the project, or under that user's own home where it
+ * cannot. Never one that others could have made before.
+ */
 function reachable(directory) {
   mkdirSync(directory, { recursive: true });
   if (!isRoot) return directory;
@@ -65,7 +80,11 @@ function reachable(directory) {
     execFileSync('runuser', ['-u', 'postgres', '--', 'test', '-x', directory], { stdio: 'ignore' });
     return directory;
   } catch {
-    const other = join(tmpdir(), `ivolt-${createHash('sha1').update(directory).digest('hex').slice(0, 12)}`);
+    const name = createHash('sha1').update(directory).digest('hex').slice(0, 12);
+    const other = join(SERVER_HOME, `ivolt-${name}`);
+    const there = lstatSync(other, { throwIfNoEntry: false });
+    if (there && (!there.isDirectory() || there.uid !== 0))
+      throw new PostgresError(`${other} is there, but is not root’s own directory; move it away`);
     mkdirSync(other, { recursive: true });
     chmodSync(other, 0o711);
     console.error(`The user “postgres” cannot reach ${directory}; the database lives in ${other} instead.`);
@@ -87,12 +106,24 @@ export class Cluster {
     }
   }
 
-  async start({ settings = [] } = {}) {
-    if (!existsSync(join(this.data, 'PG_VERSION'))) await this.#make();
+  /** True where it was made before. */
+  get made() {
+    return existsSync(join(this.data, 'PG_VERSION'));
+  }
+
+  /** True where its server runs. */
+  get runs() {
+    const running = this.#pidFile();
+    return running !== null && isServer(running.pid);
+  }
+
+  /** @param port to take; any that is free where none is said */
+  async start({ settings = [], port = null } = {}) {
+    if (!this.made) await this.#make();
     const running = this.#pidFile();
     if (running && (await answers(running.port))) return this.url(running.port);
     this.#removeStalePidFile(running);
-    const port = await freePort();
+    port ??= await freePort();
     const options = [
       '-p',
       String(port),
@@ -152,6 +183,38 @@ export class Cluster {
     for (let i = 0; i < 100 && (await answers(running.port)); i++)
       await new Promise((r) => setTimeout(r, 20));
     await new Promise((r) => setTimeout(r, 300));
+  }
+
+  /** Everything in the database, into one file of PostgreSQL's own archive format. */
+  async dump(file) {
+    await this.#client('pg_dump', ['-F', 'c', '--no-owner', '-f', file, '-d', DATABASE]);
+  }
+
+  /** What a dump holds in place of what is here: all of it, or nothing is changed. */
+  async restore(file) {
+    // read to its end before anything is dropped
+    await this.#client('pg_restore', ['-f', '/dev/null', file], false);
+    await this.#client('pg_restore', [
+      '--clean',
+      '--if-exists',
+      '--no-owner',
+      '--single-transaction',
+      '--exit-on-error',
+      '-d',
+      DATABASE,
+      file,
+    ]);
+  }
+
+  async #client(program, args, connected = true) {
+    const { port } = this.#pidFile() ?? {};
+    const where = connected ? ['-h', '127.0.0.1', '-p', String(port), '-U', OWNER] : [];
+    const env = { ...process.env, PGPASSWORD: readFileSync(this.passwordFile, 'utf8').trim() };
+    try {
+      await run(join(this.bin, program), [...where, ...args], { env });
+    } catch (error) {
+      throw new PostgresError(`${program} failed: ${(error.stderr || error.message).trim()}`);
+    }
   }
 
   remove() {
@@ -215,13 +278,16 @@ export class Cluster {
   /** After a kill the pid file stays; its number may belong to another program by now. */
   #removeStalePidFile(running) {
     if (!running) return;
-    let status = '';
-    try {
-      status = readFileSync(`/proc/${running.pid}/stat`, 'utf8');
-    } catch {
-      // no such process
-    }
-    if (!/\(postgres\) [^Z]/.test(status)) rmSync(join(this.data, 'postmaster.pid'), { force: true });
+    if (!isServer(running.pid)) rmSync(join(this.data, 'postmaster.pid'), { force: true });
+  }
+}
+
+/** Whether a process is a PostgreSQL server, and no zombie. */
+function isServer(pid) {
+  try {
+    return /\(postgres\) [^Z]/.test(readFileSync(`/proc/${pid}/stat`, 'utf8'));
+  } catch {
+    return false;
   }
 }
 
@@ -229,13 +295,15 @@ const quoted = (word) => (/^[\w=.,-]+$/.test(word) ? word : `"${word.replace(/"/
 
 export const whoRuns = () => (isRoot ? 'root' : userInfo().username);
 
-/** `node scripts/postgres.mjs start|stop|kill|remove DIRECTORY`, for the tests; start prints the address. */
+/** `node scripts/postgres.mjs start|stop|kill|dump|restore|remove DIRECTORY [FILE]`, for the tests; start prints the address. */
 if (process.argv[1]?.endsWith('postgres.mjs')) {
-  const [, , verb, directory] = process.argv;
+  const [, , verb, directory, file] = process.argv;
   const cluster = new Cluster(directory);
   if (verb === 'start') process.stdout.write(await cluster.start());
   else if (verb === 'stop') await cluster.stop();
   else if (verb === 'kill') await cluster.kill();
+  else if (verb === 'dump') await cluster.dump(file);
+  else if (verb === 'restore') await cluster.restore(file);
   else if (verb === 'remove') {
     await cluster.stop('immediate');
     cluster.remove();
