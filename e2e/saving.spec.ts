@@ -24,12 +24,13 @@ test('two tabs never overwrite each other silently', async ({ page, context, qui
     await route.continue();
   });
   await Promise.all([job.field(page, '/bank/days').fill('5'), job.field(other, '/bank/days').fill('6')]);
-  const box = (tab: typeof page) => tab.getByText('The same figures were changed in another tab.');
+  const box = (tab: typeof page) => tab.getByText('This was changed here and in another tab.');
   await expect
     .poll(async () => (await box(page).count()) + (await box(other).count()), { timeout: 15_000 })
     .toBe(1);
   const asked = (await box(page).isVisible()) ? page : other;
-  await asked.getByRole('button', { name: 'Take theirs' }).click();
+  await asked.getByRole('button', { name: 'Take theirs', exact: true }).click();
+  await expect(box(asked)).toBeHidden();
   await job.saved(asked);
   const { bank } = await job.stored(id);
   expect(bank.days.value).toBe(asked === page ? 6 : 5);

@@ -1,5 +1,5 @@
 /**
- * `npm run bench`, or `npm run bench -- core sun strings world save typing uses size start`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun strings world save load typing uses size start`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { build } from 'esbuild';
@@ -9,6 +9,7 @@ import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { benchLoad } from './benchLoad.mjs';
 import { benchSun } from './benchSun.mjs';
 import { benchStrings } from './benchStrings.mjs';
 import { benchUses } from './benchUses.mjs';
@@ -369,7 +370,9 @@ async function uses() {
   await withServer((address) => benchUses({ chromium, address, say, percentile }));
 }
 
-const BENCHES = { core, sun, strings, world, save, typing, uses, size, start };
+const load = async () => benchLoad((await loadCore()).examples);
+
+const BENCHES = { core, sun, strings, world, save, load, typing, uses, size, start };
 ensureNodeModules();
 ensureDebian('postgresql');
 ensureBuilt();

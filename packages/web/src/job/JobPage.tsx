@@ -1,5 +1,5 @@
 import { SHEETS, type Sheet } from '@ivolt/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -148,9 +148,12 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.tagName === 'INPUT' || target.tagName === 'TEXTAREA' || target.isContentEditable);
 
-/** A figure's field whose text is as the job has it. */
+/** A field of the job in which nothing was typed since it was entered. */
 const isAtRest = (field: Element | null) =>
-  field instanceof HTMLElement && field.dataset.path !== undefined && field.dataset.typed === undefined;
+  field instanceof HTMLElement &&
+  field.dataset.field !== undefined &&
+  field.dataset.typed === undefined &&
+  field.closest('[role="dialog"]') === null;
 
 /** Undo and redo outside words under edit; numbers jump to sheets while nothing is being typed; F6 goes between sheet and margin. */
 function useKeys() {
@@ -186,9 +189,8 @@ function useKeys() {
 }
 
 /** Opens the job, keeps it saved and reckoned while it is open. */
-function useOpenJob(id: string, attempt: number): () => void {
+function useOpenJob(id: string, attempt: number) {
   const store = useStore() as AppStore;
-  const thinking = useRef<Thinker | null>(null);
   useEffect(() => {
     let closed = false;
     let saver: Saver | undefined;
@@ -197,24 +199,21 @@ function useOpenJob(id: string, attempt: number): () => void {
       if (closed || store.getState().job.status !== 'ready') return;
       saver = new Saver(store, id);
       thinker = new Thinker(store);
-      thinking.current = thinker;
     });
     return () => {
       closed = true;
       saver?.close();
       thinker?.close();
-      thinking.current = null;
     };
   }, [store, id, attempt]);
-  return useCallback(() => thinking.current?.again(), []);
 }
 
 export function JobPage() {
   const { id = '' } = useParams();
   const [attempt, setAttempt] = useState(0);
-  const onAgain = useOpenJob(id, attempt);
+  useOpenJob(id, attempt);
   const status = useAppSelector(({ job }) => (job.id === id ? job.status : 'loading'));
-  if (status === 'ready') return <Open onAgain={onAgain} />;
+  if (status === 'ready') return <Open />;
   return (
     <Page>
       <Title>
@@ -246,7 +245,7 @@ export function JobPage() {
   );
 }
 
-function Open({ onAgain }: { onAgain: () => void }) {
+function Open() {
   useKeys();
   const dispatch = useAppDispatch();
   const { pathname } = useLocation();
@@ -287,7 +286,7 @@ function Open({ onAgain }: { onAgain: () => void }) {
         <Run />
         <Page id="sheet" tabIndex={-1} $wide={sheet === null}>
           <Conflicts />
-          <Trouble onAgain={onAgain} />
+          <Trouble />
           <Outlet />
         </Page>
         {sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}

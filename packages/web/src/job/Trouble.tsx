@@ -1,7 +1,8 @@
 import { styled } from 'styled-components';
 import { Action } from '../ui/controls';
 import { color } from '../ui/tokens';
-import { useAppSelector } from './store';
+import { jobActions } from './jobSlice';
+import { useAppDispatch, useAppSelector } from './store';
 
 const Box = styled.div`
   border: 2px solid ${color.act};
@@ -10,7 +11,8 @@ const Box = styled.div`
 `;
 
 /** Says where the figures on the page are not of the design as it is. */
-export function Trouble({ onAgain }: { onAgain: () => void }) {
+export function Trouble() {
+  const dispatch = useAppDispatch();
   const trouble = useAppSelector(({ job }) => job.trouble);
   const known = useAppSelector(({ job }) => job.evaluation !== null);
   if (trouble === null) return null;
@@ -21,7 +23,7 @@ export function Trouble({ onAgain }: { onAgain: () => void }) {
         ? 'Verdict and figures are of the design before the last change: do not build by them.'
         : 'There is no verdict and there are no figures yet.'}{' '}
       What you typed is kept. The next change is reckoned again.{' '}
-      <Action onPress={onAgain}>Reckon once more</Action>
+      <Action onPress={() => dispatch(jobActions.reckonAgain())}>Reckon once more</Action>
     </Box>
   );
 }

@@ -43,6 +43,8 @@ export interface JobState {
   evaluation: Evaluation | null;
   /** Why the evaluation that is shown is not of the design as it is; null where it is, or soon will be. */
   trouble: string | null;
+  /** Counts how often it was asked to reckon once more. */
+  attempts: number;
   guesses: Guess[] | null;
   /** What it came to when it was pinned: every change is shown against it. */
   before: Evaluation | null;
@@ -66,6 +68,7 @@ const initialState: JobState = {
   climate: { key: '', status: 'none', grid: null },
   evaluation: null,
   trouble: null,
+  attempts: 0,
   guesses: null,
   before: null,
   focus: { path: null, figureId: null },
@@ -160,6 +163,7 @@ const jobSlice = createSlice({
       trouble: null,
     }),
     reckoningFailed: (state, { payload }: PayloadAction<string>) => ({ ...state, trouble: payload }),
+    reckonAgain: (state) => ({ ...state, attempts: state.attempts + 1 }),
     pinned: (state) => ({ ...state, before: state.evaluation }),
     unpinned: (state) => ({ ...state, before: null }),
     guessesRanked: (state, { payload }: PayloadAction<Guess[]>) => ({ ...state, guesses: payload }),

@@ -38,16 +38,11 @@ export class Thinker {
     clearTimeout(this.climateTimer);
   }
 
-  /** Once more, after it failed. */
-  again(): void {
-    this.stale = true;
-    void this.think();
-  }
-
   private onChange(): void {
-    const { design, climate } = this.store.getState().job;
-    if (this.seen[0] === design && this.seen[1] === climate.grid) return;
-    this.seen = [design, climate.grid];
+    const { design, climate, attempts } = this.store.getState().job;
+    const now = [design, climate.grid, attempts];
+    if (now.every((part, i) => this.seen[i] === part)) return;
+    this.seen = now;
     this.stale = true;
     this.readClimate();
     void this.think();

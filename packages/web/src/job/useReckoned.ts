@@ -23,6 +23,7 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
   const store = useStore() as AppStore;
   const design = useAppSelector(({ job }) => job.design);
   const grid = useAppSelector(({ job }) => job.climate.grid);
+  const attempts = useAppSelector(({ job }) => job.attempts);
   const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
   const state = useRef({ busy: false, stale: false, closed: false, changedAt: -FLURRY_MS });
   const latest = useRef({ ask, design, grid, about });
@@ -58,6 +59,6 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
       own.closed = true;
       clearTimeout(timer);
     };
-  }, [ask, about, design, grid, lively, store]);
+  }, [ask, about, design, grid, lively, store, attempts]);
   return reckoned?.about === about ? reckoned.value : null;
 }

@@ -157,6 +157,7 @@ export const Pencil = memo(function Pencil({
           aria-invalid={problem === null ? undefined : true}
           data-cell={cell}
           data-path={path}
+          data-field
           data-typed={typed !== null && typed !== shown ? true : undefined}
         />
         {guess ? <sup aria-hidden>?</sup> : null}

@@ -32,6 +32,7 @@ export function PencilWords({
   onLeave,
 }: WordsProps) {
   const session = useRef('');
+  const [entered, setEntered] = useState<string | null>(null);
   const id = useId();
   return (
     <Field>
@@ -46,6 +47,7 @@ export function PencilWords({
           onChange={(event) => onType(storable(event.target.value), session.current)}
           onFocus={() => {
             session.current = `${label}@${Date.now()}`;
+            setEntered(text);
             onFocus?.();
           }}
           onBlur={onLeave}
@@ -55,6 +57,8 @@ export function PencilWords({
           aria-describedby={problem ? `${id}wrong` : undefined}
           aria-invalid={problem ? true : undefined}
           data-cell={cell}
+          data-field
+          data-typed={entered !== null && entered !== text ? true : undefined}
         />
       </Line>
       {problem ? <Wrong id={`${id}wrong`}>{problem}</Wrong> : null}

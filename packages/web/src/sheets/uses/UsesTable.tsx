@@ -256,6 +256,7 @@ export const UsesTable = memo(function UsesTable() {
                   onChange={(event) => setName(event.target.value)}
                   maxLength={120}
                   data-cell="new.name"
+                  data-field
                   placeholder={order.length === 0 ? 'First use, then Enter' : 'Next use, then Enter'}
                   autoComplete="off"
                   onKeyDown={(event) => {
