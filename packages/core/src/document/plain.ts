@@ -1,5 +1,4 @@
-import type { FieldProblem } from './validate';
-import { escapeKey } from './pointer';
+import { escapeKey, type FieldProblem } from './pointer';
 
 /** Keys that would reach what all objects share. */
 export const UNSAFE_KEYS: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);

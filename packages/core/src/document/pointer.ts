@@ -1,5 +1,12 @@
 import type { Entry } from './entry';
 
+/** What is wrong at one place. */
+export interface FieldProblem {
+  /** JSON pointer into the document. */
+  path: string;
+  message: string;
+}
+
 const unescape = (key: string) => key.replace(/~1/g, '/').replace(/~0/g, '~');
 export const escapeKey = (key: string) => key.replace(/~/g, '~0').replace(/\//g, '~1');
 

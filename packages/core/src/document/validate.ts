@@ -2,14 +2,8 @@ import type Joi from 'joi';
 import { formatTrimmed } from '../units';
 import type { Design } from './design';
 import { fieldAt, FIELDS, patternOf } from './fields';
-import { escapeKey } from './pointer';
+import { escapeKey, type FieldProblem } from './pointer';
 import { danglingIn, designSchema, MOST_ROWS, shapeSchema } from './schema';
-
-export interface FieldProblem {
-  /** JSON pointer into the document. */
-  path: string;
-  message: string;
-}
 
 /** What is wrong with a design, by field; empty where all is well. Values are never coerced. */
 export function problemsOf(design: unknown): FieldProblem[] {

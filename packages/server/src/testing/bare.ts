@@ -26,6 +26,5 @@ app.post<{ Params: { id: string }; Body: Save }>('/api/jobs/:id/revisions', ({ p
     return { revision };
   }),
 );
-await app.listen({ host: '127.0.0.1', port: Number(process.env.PORT ?? 0) });
-const address = app.addresses()[0];
-process.send?.({ address: `http://127.0.0.1:${address?.port}` });
+const address = await app.listen({ host: '127.0.0.1', port: 0 });
+process.send?.({ address });

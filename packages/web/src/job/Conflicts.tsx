@@ -15,6 +15,7 @@ import { useState } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from './store';
 import { Action } from '../ui/controls';
+import { Row } from '../ui/layout';
 import { color } from '../ui/tokens';
 import { core } from '../workers/core';
 import { edit } from './edits';
@@ -33,6 +34,7 @@ const Box = styled.div`
     display: flex;
     flex-wrap: wrap;
     gap: 2px 14px;
+    align-items: baseline;
   }
 `;
 
@@ -108,10 +110,12 @@ export function Conflicts() {
         })}
       </ul>
       {refusal ? <p>{refusal}</p> : null}
-      <Action $act onPress={() => void settle(conflicts, 'mine')}>
-        Keep mine
-      </Action>{' '}
-      <Action onPress={() => void settle(conflicts, 'theirs')}>Take theirs</Action>
+      <Row>
+        <Action $act onPress={() => void settle(conflicts, 'mine')}>
+          Keep mine
+        </Action>
+        <Action onPress={() => void settle(conflicts, 'theirs')}>Take theirs</Action>
+      </Row>
     </Box>
   );
 }

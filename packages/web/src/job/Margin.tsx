@@ -102,6 +102,7 @@ export function Margin({ sheet }: { sheet: Sheet }) {
   const [stops, looks] = (['stop', 'look'] as const).map(
     (severity) => here.filter((finding) => finding.severity === severity).length,
   );
+  const known = useAppSelector(({ job }) => job.evaluation !== null);
   return (
     <Side aria-label="Margin" id="margin" tabIndex={-1}>
       <Part aria-labelledby="margin-findings">
@@ -110,7 +111,7 @@ export function Margin({ sheet }: { sheet: Sheet }) {
           <span>
             {[stops ? plural(stops, 'stop') : '', looks ? plural(looks, 'look') : '']
               .filter(Boolean)
-              .join(' · ') || 'none to look at'}
+              .join(' · ') || (known ? 'none to look at' : 'not known yet')}
           </span>
         </header>
         <FindingList findings={here} />

@@ -44,7 +44,7 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
           if (!own.closed) setReckoned({ about: now.about, value });
         } catch {
           // the next edit asks again
-          if (!own.closed)
+          if (!own.closed && store.getState().job.trouble === null)
             store.dispatch(jobActions.reckoningFailed('A picture on this sheet could not be reckoned'));
         }
       }

@@ -99,8 +99,18 @@ const Job = styled.li`
   }
   .acts {
     display: flex;
-    gap: 16px;
+    gap: 14px;
     font-size: 14px;
+    align-items: baseline;
+    a {
+      font-weight: 700;
+      text-decoration: none;
+      border-bottom: 2px solid ${color.rule};
+      padding-bottom: 2px;
+    }
+    a:hover {
+      border-color: currentColor;
+    }
   }
   @media (max-width: 960px) {
     grid-template-columns: 1fr 1fr;
