@@ -247,12 +247,37 @@ describe('the schema', () => {
   it('counts rows of a change, and misses none that another one names', () => {
     const many = (count: number) =>
       Object.fromEntries(Array.from({ length: count }, (_, i) => [`x${i}`, dairy.uses.u4!]));
-    expect(problemsOfChange(dairy, { ...dairy, uses: many(3000) })).toEqual([]);
-    expect(problemsOfChange(dairy, { ...dairy, uses: many(3001) })[0]?.path).toBe('/uses');
+    expect(problemsOfChange(dairy, { ...dairy, uses: many(2500) })).toEqual([]);
+    expect(problemsOfChange(dairy, { ...dairy, uses: many(2501) })).toEqual([
+      { path: '/uses', message: 'There are at most 2500 uses in a job' },
+    ]);
     expect(problemsOfChange(dairy, { ...dairy, arrays: {} })[0]?.path).toBe('/arrays');
     const spare = { ...dairy, controllers: { ...dairy.controllers, c9: dairy.controllers.c1! } };
     const left = { c9: dairy.controllers.c1! };
     expect(problemsOfChange(spare, { ...spare, controllers: left })[0]?.path).toMatch(/controller$/);
+  });
+  it('holds so many things in the way of all arrays together, and says so', () => {
+    const tree = Object.values(dairy.arrays).flatMap(({ skyline }) => Object.values(skyline.obstacles))[0]!;
+    const array = (many: number) => ({
+      ...dairy.arrays.a1!,
+      skyline: {
+        points: {},
+        obstacles: Object.fromEntries(Array.from({ length: many }, (_, i) => [`o${i}`, tree])),
+      },
+    });
+    const withTrees = (...counts: number[]) => ({
+      ...dairy,
+      arrays: Object.fromEntries(counts.map((many, i) => [`a${i + 1}`, array(many)])),
+    });
+    expect(problemsOf(withTrees(60, 60))).toEqual([]);
+    for (const problems of [problemsOf(withTrees(60, 60, 1)), problemsOfChange(dairy, withTrees(60, 60, 1))])
+      expect(problems).toEqual([
+        {
+          path: '/arrays/a3/skyline/obstacles',
+          message: 'A job holds at most 120 things in the way, of all arrays together',
+        },
+      ]);
+    expect(problemsOf(withTrees(61))[0]?.message).toBe('There are at most 60 things in the way of one array');
   });
   it('never throws, whatever it is shown', () => {
     fc.assert(

@@ -146,7 +146,7 @@ const pileSchema = Joi.object({
         panels: Joi.object().pattern(id, Joi.number().integer().min(0).max(60)).required(),
       }),
     )
-    .max(80)
+    .max(40)
     .required(),
 })
   .custom((pile: Pile, helpers) => {
@@ -255,8 +255,10 @@ const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iro
 const people = entry(fieldAt('/people/usual')).required();
 const price = entry(fieldAt('/bank/prices/lfp'));
 
-/** Rows that a design may have at most, by where they stand. */
-export const MOST_ROWS = { uses: 3000, stops: 60, events: 60, arrays: 60, controllers: 60 } as const;
+/** Rows that a design may have at most, by where they stand: what is reckoned within two seconds. */
+export const MOST_ROWS = { uses: 2500, stops: 60, events: 60, arrays: 24, controllers: 24 } as const;
+/** Things in the way of all arrays together. */
+export const MOST_OBSTACLES = 120;
 
 /** A design but for what its parts say of each other. */
 export const shapeSchema: Joi.ObjectSchema = Joi.object({
@@ -339,8 +341,24 @@ export function danglingIn({ arrays, controllers, uses, events }: Design): strin
   return null;
 }
 
+/** The array whose things in the way are more than all together may be; null where they are not. */
+export function overfullIn({ arrays }: Design): string[] | null {
+  let count = 0;
+  for (const [id, { skyline }] of Object.entries(arrays)) {
+    count += Object.keys(skyline.obstacles).length;
+    if (count > MOST_OBSTACLES) return ['arrays', id, 'skyline', 'obstacles'];
+  }
+  return null;
+}
+
 /** The one schema of a design: in the browser, at the server's door and on import. */
-export const designSchema: Joi.ObjectSchema = shapeSchema.custom((design: Design, helpers) => {
-  const path = danglingIn(design);
-  return path ? helpers.error('any.invalid', {}, { path } as never) : design;
-});
+export const designSchema: Joi.ObjectSchema = shapeSchema
+  .custom((design: Design, helpers) => {
+    const dangling = danglingIn(design);
+    if (dangling) return helpers.error('any.invalid', {}, { path: dangling } as never);
+    const overfull = overfullIn(design);
+    return overfull ? helpers.error('job.overfull', {}, { path: overfull } as never) : design;
+  })
+  .messages({
+    'job.overfull': `A job holds at most ${MOST_OBSTACLES} things in the way, of all arrays together`,
+  });

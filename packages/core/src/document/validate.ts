@@ -3,7 +3,7 @@ import { formatTrimmed } from '../units';
 import type { Design } from './design';
 import { fieldAt, FIELDS, patternOf } from './fields';
 import { escapeKey, type FieldProblem } from './pointer';
-import { danglingIn, designSchema, MOST_ROWS, shapeSchema } from './schema';
+import { danglingIn, designSchema, MOST_ROWS, overfullIn, shapeSchema } from './schema';
 
 /** What is wrong with a design, by field; empty where all is well. Values are never coerced. */
 export function problemsOf(design: unknown): FieldProblem[] {
@@ -30,7 +30,7 @@ export function problemsOfChange(before: Design, after: Design): FieldProblem[] 
   }
   const { error } = shapeSchema.validate(thin, { abortEarly: false, convert: false });
   if (error) return error.details.map(toProblem);
-  return danglingIn(after) ? problemsOf(after) : [];
+  return danglingIn(after) || overfullIn(after) ? problemsOf(after) : [];
 }
 
 export function isDesign(design: unknown): design is Design {
@@ -39,8 +39,26 @@ export function isDesign(design: unknown): design is Design {
 
 function toProblem(detail: Joi.ValidationErrorItem): FieldProblem {
   const path = detail.path.map((key) => `/${escapeKey(String(key))}`).join('');
-  return { path, message: outOfRange(path) ?? detail.message.replace(/"/g, '') };
+  return { path, message: outOfRange(path) ?? tooMany(detail) ?? detail.message.replace(/"/g, '') };
 }
+
+/** What a design holds too many of, in a person's words. */
+function tooMany({ type, path, context }: Joi.ValidationErrorItem): string | undefined {
+  const what = WHAT[String(path.at(-1))];
+  return type === 'object.max' && what ? `There are at most ${context?.limit} ${what}` : undefined;
+}
+
+const WHAT: Readonly<Record<string, string>> = {
+  uses: 'uses in a job',
+  stops: 'stops in a job',
+  events: 'events in a job',
+  arrays: 'arrays in a job',
+  controllers: 'controllers in a job',
+  obstacles: 'things in the way of one array',
+  sorts: 'sorts of panels in one array',
+  strings: 'strings in one array',
+  pieces: 'panels measured of one sort',
+};
 
 /** A number outside its field's range gets the range in words; any other fault keeps the schema's sentence. */
 function outOfRange(path: string): string | undefined {

@@ -86,13 +86,18 @@ const useOf = (path: string) => /^\/uses\/([^/]+)\//.exec(path)?.[1] ?? '';
 
 /** In a long table, only the uses that take or start most are worth going to measure. */
 const MOST_USES = 40;
+/** And of a very long one fewer, since each try reckons all of it. */
+const LONG_TABLE = 400;
+const MOST_OF_LONG = 12;
 
 /** The uses whose guesses are not tried. */
 function smallUses(design: Design, grid: JobClimate | null): ReadonlySet<string> {
   const { rows } = calculate(design, grid).loads;
   if (rows.length <= MOST_USES) return new Set();
   const weight = (row: (typeof rows)[number]) => (row.surplus || row.later ? 0 : Math.max(...row.monthWh));
-  const byEnergy = rows.toSorted((a, b) => weight(b) - weight(a)).slice(0, MOST_USES);
+  const byEnergy = rows
+    .toSorted((a, b) => weight(b) - weight(a))
+    .slice(0, rows.length > LONG_TABLE ? MOST_OF_LONG : MOST_USES);
   const kept = new Set(byEnergy.map(({ id }) => id));
   return new Set(rows.map(({ id }) => id).filter((id) => !kept.has(id)));
 }
