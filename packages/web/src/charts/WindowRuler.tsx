@@ -248,8 +248,8 @@ function Bar({
   );
 }
 
-const sentence = ({ name, hotVmpV, coldVocV, maxV, short }: WindowBar) =>
-  `${name}: from ${volts(hotVmpV)} volts hot to ${volts(coldVocV)} volts cold${coldVocV > maxV ? ', over the limit' : short ? ', too low to charge when hot' : ', inside the window'}`;
+const sentence = ({ name, hotVmpV, coldVocV, maxV, chargesFromV, short }: WindowBar) =>
+  `${name}: from ${volts(hotVmpV)} volts hot to ${volts(coldVocV)} volts cold${coldVocV > maxV ? ', over the limit' : short ? ', too low to charge when hot' : hotVmpV < chargesFromV ? ', held above its best when hot' : ', inside the window'}`;
 
 function describe({ maxV, chargesFromV, bars }: WindowPicture): string {
   return `Window from ${volts(chargesFromV)} to ${volts(maxV)} volts. ${bars.map(sentence).join('. ')}`;

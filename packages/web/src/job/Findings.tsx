@@ -8,6 +8,7 @@ import { Row } from '../ui/layout';
 import { Opener } from '../ui/Opener';
 import { PencilWords } from './fields/PencilWords';
 import { applyRemedy, askAgain, letStand } from './edits';
+import { useGoToField } from './Guesses';
 
 const SIDES: Record<Severity, string> = {
   stop: `repeating-linear-gradient(135deg, ${color.act} 0 3px, transparent 3px 6px)`,
@@ -137,10 +138,11 @@ const today = () => {
 /** Findings, the gravest first, each with its way out. */
 export const FindingList = memo(function FindingList({ findings }: { findings: readonly Finding[] }) {
   const dispatch = useAppDispatch();
+  const go = useGoToField();
   return (
     <List>
       {findings.map((finding) => {
-        const { id, severity, title, sentence, remedies, acknowledged, saidBefore } = finding;
+        const { id, severity, title, sentence, remedies, focus, acknowledged, saidBefore } = finding;
         return (
           <Item key={id} $severity={acknowledged ? 'note' : severity} data-finding={id}>
             <h3>
@@ -167,6 +169,15 @@ export const FindingList = memo(function FindingList({ findings }: { findings: r
                   {remedy.label}
                 </Action>
               ))}
+              {remedies.length === 0 && focus !== null ? (
+                <Action
+                  className="screen"
+                  onPress={() => go(finding.sheet, focus)}
+                  aria-label={`To the field: ${title}`}
+                >
+                  To the field
+                </Action>
+              ) : null}
               {severity === 'look' ? <LetStand finding={finding} /> : null}
             </div>
           </Item>

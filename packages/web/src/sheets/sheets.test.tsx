@@ -153,7 +153,7 @@ describe('array', () => {
 describe('strings', () => {
   it('lists the ways to wire them, each with why it stands or fails', () => {
     show(<StringsSheet />);
-    const ways = screen.getByRole('heading', { name: '33 ways to wire them, 4 fit' }).closest('section')!;
+    const ways = screen.getByRole('heading', { name: '33 ways to wire them, 8 fit' }).closest('section')!;
     expect(
       screen.getByRole('row', { name: /^record low, the panel’s own coefficient, decides/ }),
     ).toBeTruthy();

@@ -10,10 +10,13 @@ Object.assign(globalThis, {
     disconnect() {}
   },
 });
-window.matchMedia = ((query: string) => ({
-  matches: false,
-  media: query,
-})) as unknown as typeof window.matchMedia;
+// a test may ask for Node.js alone
+if (typeof window !== 'undefined') {
+  window.matchMedia = ((query: string) => ({
+    matches: false,
+    media: query,
+  })) as unknown as typeof window.matchMedia;
+}
 if (!crypto.randomUUID) {
   let count = 0;
   Object.assign(crypto, {

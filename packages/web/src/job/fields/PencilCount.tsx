@@ -1,41 +1,38 @@
-import { useRef, useState } from 'react';
-import { PencilWords } from './PencilWords';
+import { PencilRead } from './PencilRead';
 
 /** A whole number of the design that carries no source, such as panels in a string. */
 export function PencilCount({
+  place,
   value,
   label,
   most,
   cell,
   onChange,
 }: {
+  place: string;
   value: number;
   label: string;
   most: number;
   cell?: string;
   onChange: (value: number, session: string) => void;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const text = typed ?? (value === 0 ? '' : String(value));
-  const read = /^\d*$/.test(text.trim()) ? Number(text.trim() || 0) : NaN;
-  const problem = read <= most ? null : `A whole number up to ${most}. ${value} stays in force`;
-  const before = useRef(value);
   return (
-    <PencilWords
+    <PencilRead
+      place={place}
       label={label}
       hideLabel
-      text={text}
       chars={3}
-      problem={problem}
       cell={cell}
-      onType={(next, session) => {
-        setTyped(next);
-        const wanted = /^\d*$/.test(next.trim()) ? Number(next.trim() || 0) : NaN;
-        const taken = wanted <= most ? wanted : before.current;
-        if (taken !== value) onChange(taken, session);
+      value={value}
+      show={(count) => (count === 0 ? '' : String(count))}
+      inForce={String}
+      read={(text) => {
+        const count = /^\d*$/.test(text.trim()) ? Number(text.trim() || 0) : NaN;
+        return count <= most
+          ? { ok: true, value: count }
+          : { ok: false, message: `A whole number up to ${most}` };
       }}
-      onFocus={() => (before.current = value)}
-      onLeave={() => problem === null && setTyped(null)}
+      onChange={onChange}
     />
   );
 }

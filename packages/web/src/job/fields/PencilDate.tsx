@@ -1,36 +1,30 @@
 import { formatDayMonth, parseDayMonth } from '@ivolt/core';
-import { useRef, useState } from 'react';
-import { PencilWords } from './PencilWords';
+import { PencilRead } from './PencilRead';
 
 /** A day of the year, pencilled. */
 export function PencilDate({
+  place,
   label,
   date,
   onChange,
 }: {
+  place: string;
   label: string;
   date: string;
   onChange: (date: string, session: string) => void;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const reading = typed === null ? null : parseDayMonth(typed);
-  const before = useRef(date);
-  const problem =
-    reading && !reading.ok ? `${reading.message}. ${formatDayMonth(date)} stays in force` : null;
   return (
-    <PencilWords
+    <PencilRead
+      place={place}
       label={label}
-      text={typed ?? formatDayMonth(date)}
       chars={13}
-      problem={problem}
-      onType={(next, session) => {
-        setTyped(next);
-        const read = parseDayMonth(next);
-        const taken = read.ok ? read.date : before.current;
-        if (taken !== date) onChange(taken, session);
+      value={date}
+      show={formatDayMonth}
+      read={(text) => {
+        const read = parseDayMonth(text);
+        return read.ok ? { ok: true, value: read.date } : read;
       }}
-      onFocus={() => (before.current = date)}
-      onLeave={() => problem === null && setTyped(null)}
+      onChange={onChange}
     />
   );
 }

@@ -2,6 +2,7 @@ import { chosen, examples, withValueAt, type Design } from '@ivolt/core';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { oneArray } from '../../../../core/src/testing/dairy';
 import { plain, show } from '../../testing/evaluated';
+import { type } from '../../testing/hands';
 import { StringsSheet } from '../strings/StringsSheet';
 import { ArraySheet } from './ArraySheet';
 import { addArray, duplicateArray, removeArray } from './useArrayEdits';
@@ -16,8 +17,6 @@ const choose = (button: string | RegExp, option: string | RegExp) => {
   press(button);
   act(() => void fireEvent.click(screen.getByRole('option', { name: option })));
 };
-const type = (name: string | RegExp, value: string) =>
-  act(() => void fireEvent.change(screen.getByRole('textbox', { name }), { target: { value } }));
 const stored = (store: ReturnType<typeof show>['store']) => store.getState().job.design as Design;
 const ids = (store: ReturnType<typeof show>['store']) => Object.keys(stored(store).arrays);
 const cost = async () => plain((await screen.findByTestId('field-cost')).textContent);

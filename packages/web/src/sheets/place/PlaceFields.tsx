@@ -32,6 +32,7 @@ export function PlaceFields({ placeId, onGone }: { placeId: string; onGone: () =
           {(['from', 'to'] as const).map((key) => (
             <PencilDate
               key={`${placeId}.${key}`}
+              place={`${path}/${key}`}
               label={key === 'from' ? 'From' : 'To and with'}
               date={stop[key]}
               onChange={(date, session) =>

@@ -84,6 +84,7 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
                   {sorts.map(([sortId, { name }]) => (
                     <td key={sortId} className="n" data-label={name}>
                       <PencilCount
+                        place={`${stringPath}/panels/${sortId}`}
                         label={`${name} in string ${i + 1}`}
                         value={string.panels[sortId] ?? 0}
                         most={MOST_IN_STRING}

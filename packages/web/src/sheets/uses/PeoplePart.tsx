@@ -83,6 +83,7 @@ export function PeoplePart() {
             }
           />
           <PencilDate
+            place={`/events/${id}/from`}
             label="From"
             date={from}
             onChange={(date, session) =>
@@ -90,6 +91,7 @@ export function PeoplePart() {
             }
           />
           <PencilDate
+            place={`/events/${id}/to`}
             label="To"
             date={to}
             onChange={(date, session) =>

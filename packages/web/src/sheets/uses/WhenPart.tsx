@@ -22,7 +22,7 @@ import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
 import { Pencil } from '../../job/fields/Pencil';
-import { PencilWords } from '../../job/fields/PencilWords';
+import { PencilRead } from '../../job/fields/PencilRead';
 import { HourStrip, type SunUp } from './HourStrip';
 import { GivenPencil } from './GivenPencil';
 
@@ -126,6 +126,7 @@ export function WhenPart({ id, use }: { id: string; use: Use }) {
               onPaint={(next, session) => change(months, next, session)}
             />
             <PaintWords
+              place={`${path}/paint/${key}`}
               label={`${label}${paint.includes('1') ? `: ${paintedHours(paint)} h` : ''}`}
               paint={paint}
               onPaint={(next, session) => change(months, next, session)}
@@ -152,31 +153,34 @@ export function WhenPart({ id, use }: { id: string; use: Use }) {
 
 /** The same hours in words, for those who would rather type them. */
 function PaintWords({
+  place,
   label,
   paint,
   onPaint,
 }: {
+  place: string;
   label: string;
   paint: string;
   onPaint: (paint: string, session: string) => void;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const reading = typed === null ? null : readPaint(typed);
-  const problem = reading && !reading.ok ? reading.message : null;
-  const overlap = reading?.ok && reading.overlapH > 0 ? reading.overlapH : 0;
+  const [overlap, setOverlap] = useState(0);
   return (
     <div>
-      <PencilWords
+      <PencilRead
+        place={place}
         label={label}
-        text={typed ?? paintText(paint)}
         chars={22}
-        problem={problem}
-        onType={(next, session) => {
-          setTyped(next);
-          const read = readPaint(next);
-          if (read.ok && read.paint !== paint) onPaint(read.paint, session);
+        value={paint}
+        show={paintText}
+        read={(text) => {
+          const read = readPaint(text);
+          return read.ok ? { ok: true, value: read.paint } : read;
         }}
-        onLeave={() => problem === null && setTyped(null)}
+        onType={(text) => {
+          const read = readPaint(text);
+          setOverlap(read.ok ? read.overlapH : 0);
+        }}
+        onChange={onPaint}
       />
       {overlap > 0 ? <Note role="status">{overlap} h overlap and count once.</Note> : null}
     </div>
