@@ -1,5 +1,5 @@
 import { withValueAt, type Design } from '../document';
-import { chosen } from '../job';
+import { chosen, measured } from '../job';
 import { aboard, commonJob, lamps, PLACES, type CommonJob } from '../testing/commonJobs';
 import { dcUse } from '../testing/cabin';
 import { evaluate } from './evaluate';
@@ -129,6 +129,26 @@ const STANDS: Readonly<Record<string, [why: string, job: CommonJob]>> = {
       controller: 'mppt-75-15',
       bank: { chemistry: 'flooded' },
     }),
+  ],
+  'a buried bank whose coldest was measured, switched off outdoors for an inland winter': [
+    'what was measured is the coldest of the whole year',
+    set(
+      commonJob({
+        kind: 'cabin',
+        bus: 12,
+        climate: { ...PLACES.inland, lowestC: -40 },
+        uses: lamps([6, 7, 8]),
+        panel: 'mono-36',
+        strings: [1, 1],
+        controller: 'mppt-75-15',
+        bank: {
+          chemistry: 'flooded',
+          disconnected: [1, 2, 3, 4, 5, 9, 10, 11, 12],
+          coldest: measured(-6),
+        },
+      }),
+      ['/bank/home/where', 'outdoors'],
+    ),
   ],
   'a shed of flooded lead-acid through an inland winter, kept full': [
     'a little is drawn of a large bank: it stays above three quarters, which freezes at −38 °C',

@@ -84,7 +84,12 @@ function switchOff({ design, bank }: Facts, coldIn: (month: number) => boolean):
   return [remedy(`Switch it off in ${monthsText(months)}`, put('/bank/disconnected', months))];
 }
 
-const spellIn = ({ bank }: Facts, month: number) => bank.warmth?.months[month - 1]?.spellC ?? Infinity;
+/** How cold it gets in a month; what was measured is the coldest of all of them. */
+export function spellIn({ bank, design }: Facts, month: number): number {
+  const spell = bank.warmth?.months[month - 1]?.spellC ?? Infinity;
+  const { coldest } = design.bank;
+  return coldest?.from === 'measured' ? Math.max(spell, coldest.value) : spell;
+}
 
 const chargedInFrost: Rule = (facts, pen) => {
   const { design, bank } = facts;

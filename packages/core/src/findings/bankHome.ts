@@ -1,5 +1,6 @@
 import { packUnits, PAD_C, sparkDistanceMm, ventilation } from '../bank';
 import type { Facts } from '../calculate';
+import { spellIn } from './bank';
 import type { Bank, Entry } from '../document';
 import { remembered } from '../memo';
 import type { Pen } from '../figures';
@@ -179,10 +180,11 @@ const tooHot: Rule = ({ bank }, pen) => {
 };
 
 /** Stored colder than it may be, where it is not the acid that freezes: that has rules of its own. */
-const winterStanding: Rule = ({ bank }, pen) => {
+const winterStanding: Rule = (facts, pen) => {
+  const { bank } = facts;
   const idle = [...bank.idle.off, ...bank.idle.on];
   if (idle.length === 0 || !bank.warmth || bank.chemistry.freezesEmpty) return null;
-  const coldest = Math.min(...idle.map((month) => bank.warmth?.months[month - 1]?.spellC ?? Infinity));
+  const coldest = Math.min(...idle.map((month) => spellIn(facts, month)));
   if (coldest >= bank.chemistry.coldestDischargeC) return null;
   return {
     id: 'bank.winter',

@@ -15,6 +15,9 @@ const Strip = styled.div`
   min-width: 0;
   flex: 1;
   overflow-x: auto;
+  &[data-stale] .figure {
+    text-decoration: line-through;
+  }
   ${site} {
     display: grid;
     grid-template-columns: repeat(3, 1fr);
@@ -131,6 +134,7 @@ export function Tally() {
   const navigate = useNavigate();
   const tally = useAppSelector(({ job }) => job.evaluation?.tally);
   const figures = useAppSelector(({ job }) => job.evaluation?.figures);
+  const stale = useAppSelector(({ job }) => job.trouble !== null);
   const before = useAppSelector(({ job }) => job.before?.figures);
   const units = useAppSelector(({ job }) => job.design?.units ?? 'metric');
   const { id } = useParams();
@@ -143,7 +147,11 @@ export function Tally() {
     [dispatch, navigate, id],
   );
   return (
-    <Strip role="group" aria-label="Tally">
+    <Strip
+      role="group"
+      aria-label={stale ? 'Tally of the design before the last change' : 'Tally'}
+      data-stale={stale ? true : undefined}
+    >
       {(tally ?? []).map(({ figureId, sheet, mark }) => {
         const figure = figures?.[figureId];
         return figure ? (

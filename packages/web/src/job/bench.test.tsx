@@ -5,6 +5,7 @@ import { GuessTable } from './Guesses';
 import { HistoryMenu } from './HistoryMenu';
 import { putValue } from './edits';
 import { jobActions } from './jobSlice';
+import { Trouble } from './Trouble';
 import { Conflicts } from './Conflicts';
 import { SavedLine } from './SavedLine';
 import { Tally } from './Tally';
@@ -148,6 +149,28 @@ describe('what is saved', () => {
     const line = screen.getByRole('status');
     expect(line.textContent).toBe(words);
     expect(line.getAttribute('data-trouble')).toBe(trouble);
+  });
+});
+
+describe('a reckoning that failed', () => {
+  it('is told with what is stale, and asked again by a press', () => {
+    const { store } = show(
+      <>
+        <Tally />
+        <Trouble />
+      </>,
+    );
+    expect(screen.queryByRole('alert')).toBeNull();
+    act(() => void store.dispatch(jobActions.reckoningFailed('The reckoning broke off')));
+    expect(screen.getByRole('alert').textContent).toMatch(
+      /broke off.*of the design before the last change: do not build by them/,
+    );
+    expect(screen.getByRole('group', { name: 'Tally of the design before the last change' })).toBeTruthy();
+    press('Reckon once more');
+    expect(store.getState().job.attempts).toBe(1);
+    act(() => void store.dispatch(jobActions.evaluated(store.getState().job.evaluation!)));
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(screen.getByRole('group', { name: 'Tally' })).toBeTruthy();
   });
 });
 
