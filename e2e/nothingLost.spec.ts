@@ -115,3 +115,54 @@ test('the months in which a bank is switched off are chosen, and frost then stop
   await job.saved(page);
   expect((await job.stored(id)).bank.disconnected.length).toBeGreaterThan(0);
 });
+
+test('answers that come late and in another order leave each page with its own job', async ({ page }) => {
+  const now = Date.now();
+  const names = [`Early bird ${now}`, `Night owl ${now}`] as const;
+  const [early, owl] = [
+    await job.create(job.like('Tarn', names[0])),
+    await job.create(job.like('Vale', names[1])),
+  ];
+  // the job asked for first answers last, the list in between
+  await page.route(/\/api\/(jobs|climate)/, async (route) => {
+    const url = route.request().url();
+    const delay = url.includes(early) ? 1500 : url.includes(owl) ? 60 : 700;
+    await new Promise((resolve) => setTimeout(resolve, delay));
+    // a page that was left may have let go of its question
+    await route.continue().catch(() => undefined);
+  });
+  // by the app's own addresses, so that the page is never loaded anew in between
+  const go = (path: string) =>
+    page.evaluate((to) => {
+      window.history.pushState(null, '', to);
+      window.dispatchEvent(new PopStateEvent('popstate'));
+    }, path);
+  await page.goto('/');
+  for (const path of [
+    `/jobs/${early}/bank`,
+    `/jobs/${owl}/bank`,
+    '/',
+    `/jobs/${early}/book`,
+    `/jobs/${owl}/book`,
+    `/jobs/${early}/bank`,
+    '/',
+    `/jobs/${owl}/bank`,
+  ]) {
+    await go(path);
+    await page.waitForTimeout(200);
+  }
+  await expect(job.answer(page, 'bank')).toContainText('days', { timeout: 30_000 });
+  await page.waitForTimeout(1600);
+  await expect(page).toHaveTitle(new RegExp(names[1]));
+  await job.field(page, '/bank/days').fill('4');
+  await page.keyboard.press('Tab');
+  await job.saved(page);
+  expect((await job.stored(owl)).bank.days.value).toBe(4);
+  expect(await job.stored(early)).toEqual(job.like('Tarn', names[0]));
+  await go(`/jobs/${early}/book`);
+  await expect(page.getByRole('heading', { name: names[0], includeHidden: true }).first()).toBeVisible({
+    timeout: 30_000,
+  });
+  await go('/');
+  await expect(page.getByRole('link', { name: names[1], exact: true })).toBeVisible();
+});
