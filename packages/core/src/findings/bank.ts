@@ -1,8 +1,9 @@
 import { CHEMISTRIES, chargeThatBears, fitsBus, freezingPointC, leftStanding, longestRun } from '../bank';
 import type { Facts } from '../calculate';
+import type { Design } from '../document';
 import { BANK_SCHOOLS } from '../figures';
 import { monthsText } from '../units';
-import { choose, put, remedy, warmer, type FindingParts, type Remedy, type Rule } from './finding';
+import { choose, put, remedy, type FindingParts, type Remedy, type Rule } from './finding';
 
 const bankTooSmall: Rule = ({ design, bank, bankNeeds }, pen) => {
   const wanted = design.bank.days.value;
@@ -75,6 +76,15 @@ const wrongSeries: Rule = ({ design, bank }, pen) => {
     focus: '/bank/series',
   };
 };
+
+/** Ways to keep it warm, where they are not taken yet. */
+export function warmer({ bank }: Design): Remedy[] {
+  if (bank.coldest || bank.home.where === 'heated') return [];
+  return [
+    ...(bank.home.heated ? [] : [remedy('Give it a heating pad', put('/bank/home/heated', true))]),
+    remedy('Keep it in heated rooms', put('/bank/home/where', 'heated')),
+  ];
+}
 
 /** Switching it off in the months without use that are to blame, where all of them are. */
 function switchOff({ design, bank }: Facts, coldIn: (month: number) => boolean): Remedy[] {

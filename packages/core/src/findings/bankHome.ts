@@ -1,11 +1,11 @@
 import { packUnits, PAD_C, sparkDistanceMm, ventilation } from '../bank';
 import type { Facts } from '../calculate';
-import { spellIn } from './bank';
+import { spellIn, warmer } from './bank';
 import type { Bank, Entry } from '../document';
 import { remembered } from '../memo';
 import type { Pen } from '../figures';
 import { monthName, type UnitSystem } from '../units';
-import { choose, remedy, warmer, type Remedy, type Rule } from './finding';
+import { choose, remedy, type Remedy, type Rule } from './finding';
 
 const isGuess = ({ from }: Entry) => from === 'guess';
 

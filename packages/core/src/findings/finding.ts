@@ -1,25 +1,8 @@
-import {
-  withValueAt,
-  type Controller,
-  type Design,
-  type Operation,
-  type School,
-  type Sheet,
-} from '../document';
+import { withValueAt, type Controller, type Design, type Operation, type Sheet } from '../document';
 import { type ControllerClass, controllerOfClass } from '../strings';
 import { remembered } from '../memo';
 import { onFacts, type Facts } from '../calculate';
 import type { Pen } from '../figures';
-
-/** How far apart the working volts of strings side by side may be. Common practice. */
-export const ALIKE_VOLTS = 0.05;
-
-/** Where the least fuse of a string stands, by school. */
-export const FUSE_RULES: Readonly<Record<School, string>> = {
-  'north-american': '1.56 × Isc, NEC 690.9',
-  iec: '1.5 × Isc, IEC 62548, from memory',
-  marine: '1.5 × Isc, IEC 62548, from memory',
-};
 
 /** stop: do not build this. look: look again. note: know this. */
 export type Severity = 'stop' | 'look' | 'note';
@@ -73,15 +56,6 @@ const typical = remembered('typical controllers', (of: ControllerClass, position
   position,
   ...controllerOfClass(of),
 }));
-
-/** Ways to keep it warm, where they are not taken yet. */
-export function warmer({ bank }: Design): Remedy[] {
-  if (bank.coldest || bank.home.where === 'heated') return [];
-  return [
-    ...(bank.home.heated ? [] : [remedy('Give it a heating pad', put('/bank/home/heated', true))]),
-    remedy('Keep it in heated rooms', put('/bank/home/where', 'heated')),
-  ];
-}
 
 /** The design with a remedy tried on it; what it does not touch is shared. */
 export const tried = (design: Design, operations: readonly Operation[]): Design =>

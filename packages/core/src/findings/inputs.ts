@@ -1,12 +1,11 @@
-import { lossSideBySide } from '../array';
-import type { ArrayFacts, Facts } from '../calculate';
+import type { Facts } from '../calculate';
 import { atConditions, pointsOf } from '../curve';
 import { INPUT_LIMITS, type DcLimits, type InputLimit, type School } from '../document';
-import { remembered } from '../memo';
 import { fitOf, shareAt } from '../module';
-import { backFedAmps, inputsOf, LOSS, stringFuseA, stringsOn } from '../strings';
+import { inputsOf, LOSS, stringsOn } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import { ALIKE_VOLTS, type FindingParts, type Rule } from './finding';
+import type { FindingParts, Rule } from './finding';
+import { inputsShared, onInputs } from './sharedInputs';
 
 /** Light of a dull winter morning on the panels, W/m². Common practice. */
 const DIM_WM2 = 60;
@@ -123,114 +122,6 @@ const poles: Rule = (facts) => {
     focus: '/dc/poles',
   };
 };
-
-/** Arrays by the input of the controller they are on. */
-function onInputs({ arrays }: Facts): Map<string, { controllerId: string; input: number; on: ArrayFacts[] }> {
-  const found = new Map<string, { controllerId: string; input: number; on: ArrayFacts[] }>();
-  for (const array of arrays) {
-    const { berth, controllerId, pile, plan } = array;
-    const inputs = pile
-      ? pile.inputs.map(({ window }) => window.input)
-      : Array.from({ length: plan.strings.inputs.value }, (_, i) => berth.first + i);
-    for (const input of new Set(inputs)) {
-      const key = `${controllerId} ${input}`;
-      const known = found.get(key) ?? { controllerId, input, on: [] };
-      known.on.push(array);
-      found.set(key, known);
-    }
-  }
-  return found;
-}
-
-/**
- * Strings that face different ways side by side on one input: alike in volts they share it well, and their amps add up;
- * unlike in volts they hold each other back and feed each other.
- */
-const inputsShared: Rule = (facts, pen) =>
-  [...onInputs(facts).values()].flatMap(({ controllerId, input, on }): FindingParts[] => {
-    if (on.length < 2) return [];
-    const label = facts.design.controllers[controllerId]?.label ?? 'a controller';
-    const names = on.map(({ called }) => called || 'the array').join(' and ');
-    const where = `${names} are both on input ${input} of ${label}`;
-    const id = `${controllerId}.${input}`;
-    const focus = `${on.at(-1)?.paths.array}/strings/first`;
-    const volts = on.map(({ pile, plan, module }) =>
-      pile
-        ? pile.inputs
-            .filter((one) => one.window.input === input)
-            .map(({ solved }) => solved.peaks[0]?.volts ?? 0)
-        : [module.vmpV * plan.strings.series.value],
-    );
-    const all = volts.flat();
-    const apart = Math.max(...all) / Math.max(1e-9, Math.min(...all)) - 1;
-    if (apart > ALIKE_VOLTS)
-      return [
-        {
-          id: `controller.shared:${id}`,
-          severity: 'stop',
-          sheet: 'strings',
-          title: 'Strings of unlike volts on one input',
-          sentence: `${where}; they work at ${all.map((one) => pen(one, 'voltage')).join(' and ')}. Side by side the lower ones hold the others back, and take current from them. Each wants an input of its own, or strings of alike volts.`,
-          value: apart,
-          limit: ALIKE_VOLTS,
-          focus,
-        },
-      ];
-    const window = on[0]?.berth.windows[input - 1];
-    const isc = on.reduce((sum, { strings }) => sum + (strings?.chosen.iscA ?? 0), 0);
-    if (window && isc > window.maxIscA)
-      return [
-        {
-          id: `controller.shared:${id}`,
-          severity: 'stop',
-          sheet: 'strings',
-          title: 'Short-circuit amps over the limit together',
-          sentence: `${where}. Together they can give ${pen(isc, 'current')} under a bright sky; the input bears ${pen(window.maxIscA, 'current')}.`,
-          value: isc,
-          limit: window.maxIscA,
-          focus,
-        },
-      ];
-    const parallel = on.reduce((sum, { strings }) => sum + (strings?.chosen.parallel ?? 0), 0);
-    const iscEach = Math.max(...on.map(({ strings }) => strings?.panel.iscA ?? 0));
-    const bears = Math.min(...on.map(({ module }) => module.maxFuseA ?? Infinity));
-    const back = backFedAmps(parallel, iscEach);
-    const fuse = stringFuseA(iscEach, facts.design.school);
-    const fused =
-      back <= bears
-        ? ''
-        : ` ${parallel} strings can feed ${pen(back, 'current')} into a failed one, more than the ${pen(bears, 'current')} its maker allows: a fuse of ${fuse ?? 'over 60'} A in each.`;
-    const unfused = back > bears && (fuse === null || fuse > bears);
-    const lost = lossOfSharing(on);
-    return [
-      {
-        id: `controller.shared:${id}`,
-        severity: unfused ? 'stop' : 'note',
-        sheet: 'strings',
-        title: 'Strings that face different ways share an input',
-        sentence: `${where}: accepted practice where their volts are alike. ${lost === null ? '' : `By their curves that costs ${pen(100 * lost, 'percent')} of the year. `}Their amps add up to ${pen(isc, 'current')} under a bright sky${window && Number.isFinite(window.maxIscA) ? `; the input bears ${pen(window.maxIscA, 'current')}` : ''}.${fused}`,
-        value: isc,
-        limit: window?.maxIscA ?? null,
-        focus,
-      },
-    ];
-  });
-
-/** What the year loses where alike strings of different planes share a tracker, 0–1; null where that is not known. */
-function lossOfSharing(on: readonly ArrayFacts[]): number | null {
-  const [first, second] = on;
-  if (!first?.year || !second?.year || on.length !== 2 || first.pile || second.pile) return null;
-  return sharedLoss(
-    first.module,
-    first.year,
-    first.plan.strings.parallel.value,
-    second.module,
-    second.year,
-    second.plan.strings.parallel.value,
-  );
-}
-
-const sharedLoss = remembered('loss of planes that share an input', lossSideBySide);
 
 const keptFree: Rule = ({ arrays, design }) =>
   Object.entries(design.controllers).flatMap(([id, controller]): FindingParts[] => {

@@ -5,7 +5,8 @@ import { BRIGHT_SKY } from '../module';
 import { stringFuseA, type PileFacts } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
 import type { School } from '../document';
-import { FUSE_RULES, type FindingParts, type Rule } from './finding';
+import type { FindingParts, Rule } from './finding';
+import { FUSE_RULES } from './fuses';
 
 type PileRule = (pile: PileFacts, array: ArrayFacts, pen: Pen, school: School) => FindingParts[];
 

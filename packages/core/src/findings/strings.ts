@@ -4,26 +4,15 @@ import {
   CONTROLLER_CLASSES,
   FAULT,
   LOSS,
-  fuseFactor,
   sameArrangement,
-  stringFuseA,
   type Arrangement,
   type StringsResult,
 } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import {
-  ALIKE_VOLTS,
-  FUSE_RULES,
-  put,
-  remedy,
-  takeController,
-  tried,
-  type FindingParts,
-  type Reckon,
-  type Remedy,
-  type Rule,
-} from './finding';
+import { fuses } from './fuses';
+import { shareAnInput } from './sharedInputs';
+import { remedy, takeController, tried, type Reckon, type Remedy, type Rule } from './finding';
 
 /** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
 function useBest(array: ArrayFacts): Remedy[] {
@@ -176,30 +165,6 @@ const shortCircuit: ArrayRule = (array, pen) => {
   };
 };
 
-/** Onto the input of an array of alike string volts, where the two together stay inside. */
-function shareAnInput(array: ArrayFacts, { design, arrays }: Facts, reckon: Reckon): Remedy[] {
-  const volts = ({ module, plan }: ArrayFacts) => module.vmpV * plan.strings.series.value;
-  return arrays
-    .filter((other) => other.id !== array.id && other.controllerId === array.controllerId && !other.pile)
-    .filter((other) => Math.abs(volts(other) / volts(array) - 1) <= ALIKE_VOLTS)
-    .map((other) =>
-      remedy(
-        `Share the input of ${other.called}`,
-        put(`${other.paths.array}/strings/first`, other.berth.first),
-        put(`${array.paths.array}/strings/first`, other.berth.first),
-      ),
-    )
-    .filter(({ operations }) => {
-      const then = reckon(tried(design, operations));
-      const on = then.arrays.filter(({ controllerId }) => controllerId === array.controllerId);
-      const isc = on.reduce((sum, { strings }) => sum + (strings?.chosen.iscA ?? 0), 0);
-      return on.every(
-        ({ strings }) => strings && strings.chosen.faults === 0 && isc <= strings.window.maxIscA,
-      );
-    })
-    .slice(0, 1);
-}
-
 const countsDiffer: ArrayRule = (array, _, facts, reckon) => {
   const { strings, plan, paths } = array;
   if (!strings || array.pile) return null;
@@ -308,55 +273,6 @@ const clipped: ArrayRule = ({ strings }, pen, { energy }) => {
     sentence: `${pen(chosen.watts, 'power')} of panels on a controller that can use ${pen(chosen.watts * chosen.kept, 'power')} at full sun.${onClearDay} That harms nothing as long as volts and short-circuit amps stay inside.`,
     value: chosen.watts,
     limit: chosen.watts * chosen.kept,
-  };
-};
-
-/** Strings that cannot harm each other still want joining: branch connectors for two, a combiner from three. */
-function joined(parallel: number, fuseA: number | null, back: string, bears: string): FindingParts {
-  const safe = `The others can feed ${back} into a failed string, not more than the ${bears} its maker allows`;
-  return {
-    id: 'strings.joined',
-    severity: 'note',
-    sheet: 'strings',
-    title: parallel === 2 ? 'Two strings, a pair of branch connectors' : 'Strings joined in a combiner',
-    sentence:
-      parallel === 2
-        ? `${safe}: branch connectors rated for both strings’ amps join them to one circuit, and no fuse is needed for the panels’ sake.`
-        : `${safe}. From three on a combiner is practice all the same, with a ${fuseA ?? 'suitable'} A fuse a string (common practice): one string can then be taken out alone.`,
-  };
-}
-
-const fuses: ArrayRule = ({ strings, module, paths, pile }, pen, { design: { school } }) => {
-  if (!strings || pile || strings.chosen.parallel < 2) return null;
-  const { chosen, backFedA, panel } = strings;
-  const fuseA = stringFuseA(panel.iscA, school);
-  const maxFuse = module.maxFuseA;
-  if (maxFuse === null) {
-    return chosen.parallel < 3
-      ? null
-      : {
-          id: 'strings.fuses',
-          severity: 'look',
-          sheet: 'strings',
-          title: 'Strings want fuses',
-          sentence: `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one. The sheet gives no largest fuse: read it off the panel’s back.`,
-          value: backFedA,
-          focus: `${paths.array}/module/maxFuse`,
-        };
-  }
-  if (backFedA <= maxFuse)
-    return joined(chosen.parallel, fuseA, pen(backFedA, 'current'), pen(maxFuse, 'current'));
-  const fits = fuseA !== null && fuseA <= maxFuse;
-  return {
-    id: 'strings.fuses',
-    severity: fits ? 'note' : 'stop',
-    sheet: 'strings',
-    title: fits ? 'A fuse in every string' : 'No fuse protects the panels',
-    sentence: fits
-      ? `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one, more than the ${pen(maxFuse, 'current')} its maker allows: a combiner with a ${fuseA} A fuse a string (${FUSE_RULES[school]}).`
-      : `${chosen.parallel} strings can feed ${pen(backFedA, 'current')} back; a fuse must be at least ${pen(panel.iscA * fuseFactor(school), 'current')} (${FUSE_RULES[school]}), and the next size, ${fuseA ?? 'over 60'} A, is more than the ${pen(maxFuse, 'current')} the panel allows. Fewer strings in parallel, or each on an input of its own.`,
-    value: backFedA,
-    limit: maxFuse,
   };
 };
 
