@@ -14,45 +14,104 @@ const set = ({ design, climate }: CommonJob, ...changes: readonly [string, unkno
 });
 
 const SUMMER = [5, 6, 7, 8, 9];
+const WINTER = [1, 2, 3, 4, 5, 9, 10, 11, 12];
+
+type Bank = Parameters<typeof commonJob>[0]['bank'];
+
+/** One panel and a pulse-width controller on a shed. */
+const pulseShed = (bank: Bank, bus: 12 | 24 = 12, climate: CommonJob['climate'] = PLACES.coast) =>
+  commonJob({
+    kind: 'shed',
+    bus,
+    climate,
+    uses: lamps(),
+    panel: 'poly-36',
+    strings: [1, 1],
+    controller: 'pwm-20',
+    bank,
+  });
+/** One panel and a small tracker on a boat that is used in summer. */
+const boat = (bank: Bank) =>
+  commonJob({
+    kind: 'boat',
+    bus: 12,
+    uses: aboard(SUMMER),
+    panel: 'mono-36',
+    strings: [1, 1],
+    controller: 'mppt-75-15',
+    bank,
+  });
+/** One panel and a small tracker on a shed inland, used all year. */
+const inlandShed = (bank: Bank) =>
+  commonJob({
+    kind: 'shed',
+    bus: 12,
+    climate: PLACES.inland,
+    uses: lamps(),
+    panel: 'mono-36',
+    strings: [1, 1],
+    controller: 'mppt-75-15',
+    bank,
+  });
+/** House panels on a hut inland that is used from June to August. */
+const summerHut = (bank: Omit<Bank, 'chemistry'>) =>
+  commonJob({
+    kind: 'cabin',
+    bus: 24,
+    climate: PLACES.inland,
+    uses: lamps([6, 7, 8]),
+    panel: 'mono-60-half',
+    strings: [2, 1],
+    controller: 'mppt-100-30',
+    bank: { chemistry: 'lfp', ...bank },
+  });
+/** A flooded bank outdoors, switched off through a winter of −40 °C. */
+const outdoorsAllWinter = (bank: Omit<Bank, 'chemistry'> = {}) =>
+  set(
+    commonJob({
+      kind: 'cabin',
+      bus: 12,
+      climate: { ...PLACES.inland, lowestC: -40 },
+      uses: lamps([6, 7, 8]),
+      panel: 'mono-36',
+      strings: [1, 1],
+      controller: 'mppt-75-15',
+      bank: { chemistry: 'flooded', disconnected: WINTER, ...bank },
+    }),
+    ['/bank/home/where', 'outdoors'],
+  );
+/** House panels at 48 V on a homestead. */
+const homestead = (
+  strings: readonly [number, number],
+  bank: Bank,
+  watts: number,
+  climate = PLACES.coast as CommonJob['climate'],
+) =>
+  commonJob({
+    kind: 'homestead',
+    bus: 48,
+    climate,
+    uses: { house: dcUse(1, 'House', watts, 14) },
+    panel: 'mono-60-half',
+    strings,
+    controller: 'mppt-150-85',
+    bank,
+    rows: 3,
+  });
 
 /** What people build most, each with why it stands. Common practice. */
 const STANDS: Readonly<Record<string, [why: string, job: CommonJob]>> = {
   'one 100 W panel and a pulse-width controller on a shed': [
     'the controller ties the panel to the bank; 36 cells hold 14.6 V on the hottest day',
-    commonJob({
-      kind: 'shed',
-      bus: 12,
-      uses: lamps(),
-      panel: 'poly-36',
-      strings: [1, 1],
-      controller: 'pwm-20',
-      bank: { chemistry: 'flooded' },
-    }),
+    pulseShed({ chemistry: 'flooded' }),
   ],
   'the same on a hot plain': [
     'at a record high of 43 °C the cells are at 73 °C and still give nine tenths of their amps at 14.6 V',
-    commonJob({
-      kind: 'shed',
-      bus: 12,
-      climate: PLACES.plain,
-      uses: lamps(),
-      panel: 'poly-36',
-      strings: [1, 1],
-      controller: 'pwm-20',
-      bank: { chemistry: 'agm' },
-    }),
+    pulseShed({ chemistry: 'agm' }, 12, PLACES.plain),
   ],
   'one 180 W panel on a boat, tracker of 75 V': [
     'a tracker starts on open-circuit volts in the morning and runs from about a volt above the bank',
-    commonJob({
-      kind: 'boat',
-      bus: 12,
-      uses: aboard(SUMMER),
-      panel: 'mono-36',
-      strings: [1, 1],
-      controller: 'mppt-75-15',
-      bank: { chemistry: 'agm' },
-    }),
+    boat({ chemistry: 'agm' }),
   ],
   'two 200 W panels in parallel on a van': [
     'two alike strings want no fuse for the panels’ sake, and 12 V panels run a 12 V bank one by one',
@@ -81,87 +140,27 @@ const STANDS: Readonly<Record<string, [why: string, job: CommonJob]>> = {
   ],
   'a homestead at 48 V, three by four': [
     'the usual arrangement of house panels under 150 V, with a combiner and a fuse a string',
-    commonJob({
-      kind: 'homestead',
-      bus: 48,
-      uses: { house: dcUse(1, 'House', 200, 14) },
-      panel: 'mono-60-half',
-      strings: [3, 4],
-      controller: 'mppt-150-85',
-      bank: { chemistry: 'lfp' },
-      rows: 3,
-    }),
+    homestead([3, 4], { chemistry: 'lfp' }, 200),
   ],
   'a summer hut whose protected bank stays connected in frost': [
     'its own electronics refuse the charge; the sun goes unused, nothing is harmed',
-    commonJob({
-      kind: 'cabin',
-      bus: 24,
-      climate: PLACES.inland,
-      uses: lamps([6, 7, 8]),
-      panel: 'mono-60-half',
-      strings: [2, 1],
-      controller: 'mppt-100-30',
-      bank: { chemistry: 'lfp', coldProtected: true },
-    }),
+    summerHut({ coldProtected: true }),
   ],
   'a summer hut whose unprotected bank is switched off for the winter': [
     'nothing charges it then',
-    commonJob({
-      kind: 'cabin',
-      bus: 24,
-      climate: PLACES.inland,
-      uses: lamps([6, 7, 8]),
-      panel: 'mono-60-half',
-      strings: [2, 1],
-      controller: 'mppt-100-30',
-      bank: { chemistry: 'lfp', coldProtected: false, disconnected: [1, 2, 3, 4, 5, 9, 10, 11, 12] },
-    }),
+    summerHut({ coldProtected: false, disconnected: WINTER }),
   ],
   'an idle boat in harbour, kept full by its panel': [
     'a full lead-acid bank freezes at −57 °C; the panel makes up for what it loses by itself',
-    commonJob({
-      kind: 'boat',
-      bus: 12,
-      uses: aboard(SUMMER),
-      panel: 'mono-36',
-      strings: [1, 1],
-      controller: 'mppt-75-15',
-      bank: { chemistry: 'flooded' },
-    }),
+    boat({ chemistry: 'flooded' }),
   ],
   'a buried bank whose coldest was measured, switched off outdoors for an inland winter': [
     'what was measured is the coldest of the whole year',
-    set(
-      commonJob({
-        kind: 'cabin',
-        bus: 12,
-        climate: { ...PLACES.inland, lowestC: -40 },
-        uses: lamps([6, 7, 8]),
-        panel: 'mono-36',
-        strings: [1, 1],
-        controller: 'mppt-75-15',
-        bank: {
-          chemistry: 'flooded',
-          disconnected: [1, 2, 3, 4, 5, 9, 10, 11, 12],
-          coldest: measured(-6),
-        },
-      }),
-      ['/bank/home/where', 'outdoors'],
-    ),
+    outdoorsAllWinter({ coldest: measured(-6) }),
   ],
   'a shed of flooded lead-acid through an inland winter, kept full': [
     'a little is drawn of a large bank: it stays above three quarters, which freezes at −38 °C',
-    commonJob({
-      kind: 'shed',
-      bus: 12,
-      climate: PLACES.inland,
-      uses: lamps(),
-      panel: 'mono-36',
-      strings: [1, 1],
-      controller: 'mppt-75-15',
-      bank: { chemistry: 'flooded', depth: chosen(25) },
-    }),
+    inlandShed({ chemistry: 'flooded', depth: chosen(25) }),
   ],
 };
 
@@ -170,61 +169,22 @@ const STOPS: Readonly<Record<string, [why: string, finding: string, job: CommonJ
   'a summer hut whose unprotected bank stays connected in frost': [
     'the array charges it below freezing in every month nobody is there',
     'bank.frost',
-    commonJob({
-      kind: 'cabin',
-      bus: 24,
-      climate: PLACES.inland,
-      uses: lamps([6, 7, 8]),
-      panel: 'mono-60-half',
-      strings: [2, 1],
-      controller: 'mppt-100-30',
-      bank: { chemistry: 'lfp', coldProtected: false },
-    }),
+    summerHut({ coldProtected: false }),
   ],
   'the same where someone typed how warm it is in summer': [
     'what is chosen for the months in use says nothing of an empty hut',
     'bank.frost',
-    commonJob({
-      kind: 'cabin',
-      bus: 24,
-      climate: PLACES.inland,
-      uses: lamps([6, 7, 8]),
-      panel: 'mono-60-half',
-      strings: [2, 1],
-      controller: 'mppt-100-30',
-      bank: { chemistry: 'lfp', coldProtected: false, coldest: chosen(8) },
-    }),
+    summerHut({ coldProtected: false, coldest: chosen(8) }),
   ],
   'flooded lead-acid drawn to half in a shed at −25 °C': [
     'half full it freezes at −23 °C (common tables, from memory)',
     'bank.freezes',
-    commonJob({
-      kind: 'shed',
-      bus: 12,
-      climate: PLACES.inland,
-      uses: lamps(),
-      panel: 'mono-36',
-      strings: [1, 1],
-      controller: 'mppt-75-15',
-      bank: { chemistry: 'flooded', depth: chosen(50), coldest: chosen(-25) },
-    }),
+    inlandShed({ chemistry: 'flooded', depth: chosen(50), coldest: chosen(-25) }),
   ],
   'flooded lead-acid switched off outdoors for an inland winter': [
-    'eight months by itself leave two thirds, which freeze at about −32 °C',
+    'nine months by itself leave two thirds, which freeze at about −32 °C',
     'bank.freezesIdle',
-    set(
-      commonJob({
-        kind: 'cabin',
-        bus: 12,
-        climate: { ...PLACES.inland, lowestC: -40 },
-        uses: lamps([6, 7, 8]),
-        panel: 'mono-36',
-        strings: [1, 1],
-        controller: 'mppt-75-15',
-        bank: { chemistry: 'flooded', disconnected: [1, 2, 3, 4, 5, 9, 10, 11, 12] },
-      }),
-      ['/bank/home/where', 'outdoors'],
-    ),
+    outdoorsAllWinter(),
   ],
   'a house panel on a 48 V bank, one in series': [
     'its open-circuit volts never reach what the tracker starts at',
@@ -242,62 +202,22 @@ const STOPS: Readonly<Record<string, [why: string, finding: string, job: CommonJ
   'one 36-cell panel tied to a 24 V bank': [
     'it has 20 V at the most; the bank absorbs at 28',
     'strings.hot',
-    commonJob({
-      kind: 'shed',
-      bus: 24,
-      uses: lamps(),
-      panel: 'poly-36',
-      strings: [1, 1],
-      controller: 'pwm-20',
-      bank: { chemistry: 'agm' },
-    }),
+    pulseShed({ chemistry: 'agm' }, 24),
   ],
   'four house panels in series under 150 V in frost': [
     'cold volts over the limit destroy the controller on the first cold morning',
     'strings.cold',
-    commonJob({
-      kind: 'homestead',
-      bus: 48,
-      climate: PLACES.inland,
-      uses: { house: dcUse(1, 'House', 100, 14) },
-      panel: 'mono-60-half',
-      strings: [4, 3],
-      controller: 'mppt-150-85',
-      bank: { chemistry: 'lfp' },
-      rows: 3,
-    }),
+    homestead([4, 3], { chemistry: 'lfp' }, 100, PLACES.inland),
   ],
   'a bank of 24 V on a 12 V bus': [
     'nothing on the bus bears it',
     'bank.series',
-    set(
-      commonJob({
-        kind: 'boat',
-        bus: 12,
-        uses: aboard(SUMMER),
-        panel: 'mono-36',
-        strings: [1, 1],
-        controller: 'mppt-75-15',
-        bank: { chemistry: 'agm' },
-      }),
-      ['/bank/series', chosen(4)],
-    ),
+    set(boat({ chemistry: 'agm' }), ['/bank/series', chosen(4)]),
   ],
   'nickel-iron above what the inverter bears': [
     'it absorbs at 66 V; this inverter stops at 62',
     'bank.high',
-    set(
-      commonJob({
-        kind: 'homestead',
-        bus: 48,
-        uses: { house: dcUse(1, 'House', 100, 14) },
-        panel: 'mono-60-half',
-        strings: [3, 4],
-        controller: 'mppt-150-85',
-        bank: { chemistry: 'nickel-iron' },
-      }),
-      ['/supply/mostVolts', chosen(62)],
-    ),
+    set(homestead([3, 4], { chemistry: 'nickel-iron' }, 100), ['/supply/mostVolts', chosen(62)]),
   ],
 };
 
