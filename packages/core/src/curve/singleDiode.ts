@@ -11,6 +11,16 @@ export interface FiveParameters {
   alphaIscAPerK: number;
 }
 
+/** The same module with all its volts and all its amps times a share. */
+export const scaledFive = (five: FiveParameters, volts: number, amps: number): FiveParameters => ({
+  photocurrentA: five.photocurrentA * amps,
+  saturationA: five.saturationA * amps,
+  seriesOhm: (five.seriesOhm * volts) / amps,
+  shuntOhm: (five.shuntOhm * volts) / amps,
+  aV: five.aV * volts,
+  alphaIscAPerK: five.alphaIscAPerK * amps,
+});
+
 /** The single diode at one light and temperature. Shunt is a conductance, so that none at all is 0. */
 export interface Diode {
   il: number;

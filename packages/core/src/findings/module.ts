@@ -98,9 +98,9 @@ const noCurve: ArrayRule = ({ module, paths, pile }) => {
       sheet: 'array',
       title: 'The curve follows most of the sheet',
       sentence:
-        fit.kind === 'points'
-          ? 'No diode has these points and this change of Voc by temperature together; its curve keeps the points. The cold limit keeps the sheet’s own coefficient.'
-          : 'No diode has its best point just there; the curve keeps Isc, Voc and Pmax.',
+        fit.kind === 'place'
+          ? 'No diode has its best point just there and this change of Voc by temperature too; the curve keeps Isc, Voc, Pmax and the change, and has its best point where it falls.'
+          : 'No cell has these points and this change of Voc by temperature together; the curve keeps Isc, Voc and Pmax. The cold limit keeps the sheet’s own coefficient.',
       focus: `${paths.array}/module/vmp`,
     };
   const why = {

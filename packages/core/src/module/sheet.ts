@@ -12,6 +12,8 @@ export interface ModuleNumbers {
   betaVoc: number | null;
   alphaIsc: number;
   gammaPmax: number;
+  /** The same where the sheet itself gives it; null where ours stands in. */
+  ownGamma: number | null;
   maxFuseA: number | null;
   sections: number;
   assumed: string[];
@@ -39,6 +41,7 @@ function numbersOf(sheet: ModuleSheet): ModuleNumbers {
     betaVoc: sheet.betaVoc ? sheet.betaVoc.value / 100 : null,
     alphaIsc: orElse(sheet.alphaIsc, FALLBACK.alphaIscPct, 'Isc by temperature'),
     gammaPmax: orElse(sheet.gammaPmax, FALLBACK.gammaPmaxPct, 'Pmax by temperature'),
+    ownGamma: sheet.gammaPmax ? sheet.gammaPmax.value / 100 : null,
     maxFuseA: sheet.maxFuse?.value ?? null,
     sections: sheet.sections.value,
     assumed,

@@ -19,6 +19,7 @@ import {
   asMeasured,
   BRIGHT_SKY,
   fitOf,
+  scaledFit,
   MOUNTINGS,
   readSheet,
   toStandard,
@@ -105,9 +106,9 @@ const sortRead = remembered('sort of a pile', (sort: PanelSort) => {
   );
   const vocShare = mean(Object.values(pieces).map((piece) => piece.vocShare));
   const iscShare = mean(Object.values(pieces).map((piece) => piece.iscShare));
-  const module =
-    vocShare === null && iscShare === null ? sheet : asMeasured(sheet, vocShare ?? 1, iscShare ?? 1);
-  const fit = fitOf(module);
+  const [volts, amps] = [vocShare ?? 1, iscShare ?? 1];
+  const module = vocShare === null && iscShare === null ? sheet : asMeasured(sheet, volts, amps);
+  const fit = scaledFit(fitted, volts, amps);
   return {
     sheet,
     module,
