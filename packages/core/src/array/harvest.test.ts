@@ -12,6 +12,7 @@ const yearOf = (perWatt: (step: number) => number): PlaneMonth[] => {
     poaKWhm2: 0,
     openKWhm2: 0,
     perWatt: day(perWatt),
+    kinds: [day(perWatt)],
     clearPerWatt: day((step) => 1.5 * perWatt(step)),
     cellC: day(() => 25),
     lost: day(() => 0),

@@ -17,6 +17,8 @@ export interface ClimateMonth {
   maxC: number;
   /** Clearness index; 0 in months without sun. */
   clearness: number;
+  /** How its days spread about their mean, at the probabilities of the grid; null where that is not known. */
+  spread?: readonly number[] | null;
 }
 
 export interface RecordTemperature {
@@ -161,6 +163,7 @@ function meanMonth(stays: readonly Stay[], month: number): ClimateMonth {
     minC: mean((here) => here.minC),
     maxC: mean((here) => here.maxC),
     clearness: mean((here) => here.clearness),
+    spread: null,
   };
 }
 
@@ -205,6 +208,7 @@ export function placeSky(
         ownRange ? least : air.value - range / 2,
         ownRange ? most : air.value + range / 2,
         clearness,
+        grid?.dayQuantiles?.[month] ?? null,
       ),
     );
   }
@@ -271,7 +275,8 @@ export const climateMonth = (
   minC: number,
   maxC: number,
   clearness: number,
-): ClimateMonth => ({ ghiKWhm2, ghiFrom, airC, airFrom, minC, maxC, clearness });
+  spread: readonly number[] | null = null,
+): ClimateMonth => ({ ghiKWhm2, ghiFrom, airC, airFrom, minC, maxC, clearness, spread });
 
 /** No month lets more of the sun through than this. */
 const MOST_CLEAR = 0.85;

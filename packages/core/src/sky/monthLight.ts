@@ -18,6 +18,7 @@ import {
   sunsetHourAngle,
   turn,
 } from '../sun';
+import { rankByQuantiles } from './daySequence';
 
 /** Steps in a day: one every twenty minutes, 5° of hour angle. */
 export const STEPS = 72;
@@ -44,6 +45,8 @@ export type SkyFrame = Pick<PlaceSky, 'latDeg' | 'altitudeM' | 'linke' | 'light'
 
 /** Light of a month or of a cloudless day through the day, W/m² at each step, ready for any plane. */
 export interface DayLight {
+  /** How the diffuse is shared over the sky. */
+  model: SkyModel;
   ghi: Float64Array;
   dni: Float64Array;
   /** The diffuse in three parts: from the whole sky, from round the sun, and from the horizon. */
@@ -97,6 +100,7 @@ function hourShares(sunsetDeg: number): Float64Array {
 }
 
 const emptyLight = (model: SkyModel): DayLight => ({
+  model,
   ghi: series(),
   dni: series(),
   dome: series(),
@@ -106,100 +110,140 @@ const emptyLight = (model: SkyModel): DayLight => ({
   leastCosZenith: model === 'perez' ? 0.087156 : 0.017452,
 });
 
-/** Adds one kind of sky to a step of the light. */
+/** The sky at a step of a day. */
 function addSky(
   light: DayLight,
   step: number,
-  weight: number,
-  model: SkyModel,
-  sky: { ghi: number; dni: number; dhi: number; cosZenith: number; outside: number; round?: number },
+  sky: {
+    ghi: number;
+    dni: number;
+    dhi: number;
+    cosZenith: number;
+    outside: number;
+    round?: number | undefined;
+  },
 ): void {
   const { ghi, dni, dhi, cosZenith, outside } = sky;
   let [round, horizon] = [0, 0];
-  if (model === 'hay-davies') round = sky.round ?? circumsolar(dhi, dni, outside);
-  else if (model === 'perez' && dhi > 0) {
+  if (light.model === 'hay-davies') round = sky.round ?? circumsolar(dhi, dni, outside);
+  else if (light.model === 'perez' && dhi > 0) {
     const zenithDeg = (Math.acos(cosZenith) * 180) / Math.PI;
     const [f1, f2] = perezCoefficients(zenithDeg, dni, dhi, outside, airMass(zenithDeg));
     round = dhi * f1;
     horizon = dhi * f2;
   }
-  light.ghi[step] = (light.ghi[step] ?? 0) + weight * ghi;
-  light.dni[step] = (light.dni[step] ?? 0) + weight * dni;
-  light.dome[step] = (light.dome[step] ?? 0) + weight * (dhi - round);
-  light.round[step] = (light.round[step] ?? 0) + weight * round;
-  light.horizon[step] = (light.horizon[step] ?? 0) + weight * horizon;
+  light.ghi[step] = ghi;
+  light.dni[step] = dni;
+  light.dome[step] = dhi - round;
+  light.round[step] = round;
+  light.horizon[step] = horizon;
 }
 
-/** Kinds of day a month is made of, from dark to bright. */
+/** Kinds of day a month is made of, from dark to bright, each as frequent as the others. */
 const DAYS = 12;
 
+/** The light of each kind of day as a share of the month's mean: the place's own spread where it is known. */
+function kindsOfDay(clearness: number, spread: readonly number[] | null): number[] {
+  const days = spread
+    ? Array.from({ length: DAYS }, (_, i) => rankByQuantiles(spread)((i + 0.5) / DAYS))
+    : spreadOfDays(clearness, DAYS);
+  const mean = days.reduce((sum, other) => sum + other, 0) / DAYS;
+  return days.map((other) => other / mean);
+}
+
 /**
- * A month's light as the mean of its dark and bright days, each split by its own clearness hour by hour. One mean day
- * for the whole month would have too little diffuse light in winter and flatter steep panels. A file of the person's
- * own brings its light with it.
- * @param at its weather @param month 0–11
- * @source Erbs, Klein & Duffie 1982 (hours); Collares-Pereira & Rabl 1979 (shape of the day); spread of days as in
- *   `spreadOfDays`
+ * How far the light of an hour is from its day's own course, as a share of it: clouds come and go. One kind of day has it
+ * above in the hours in which the next has it below.
+ * @param clearness of the day
+ * @source Graham & Hollands 1990, Solar Energy 44: σ = 0.1557 sin(π K ÷ 0.933) (from memory); of it half, with which what
+ *   a limit takes of two station years is met
  */
-export function monthLight(
-  climate: Pick<SkyFrame, 'light' | 'latDeg'>,
+const hourlySwing = (clearness: number) =>
+  clearness > 0.01 ? (0.078 * Math.max(0, Math.sin((Math.PI * clearness) / 0.933))) / clearness : 0;
+
+/**
+ * A month's light as its dark and bright days, each split by its own clearness hour by hour. One mean day for the whole
+ * month would have too little diffuse light in winter and flatter steep panels. No hour's beam is above that of the
+ * cloudless sky: what is over is diffuse. A file of the person's own brings its light with it; its days are spread in
+ * the same way about it.
+ * @param at its weather @param month 0–11
+ * @returns kinds of day of equal weight, none where there is no light
+ * @source Erbs, Klein & Duffie 1982 (hours); Collares-Pereira & Rabl 1979 (shape of the day); the place's quantiles of
+ *   daily light, or `spreadOfDays`; beam held to Ineichen & Perez 2002
+ */
+export function monthDays(
+  climate: SkyFrame,
   at: ClimateMonth | null,
   month: number,
   model: SkyModel,
   day: SunDay = sunDay(climate.latDeg, month),
-): DayLight {
-  const light = emptyLight(model);
-  if (!at) return light;
-  if (climate.light && at.ghiFrom === 'file') return lightOfFile(climate.light, day, month, model);
-  const { ghiKWhm2, clearness } = at;
-  if (day.sunsetDeg < 0.5 || ghiKWhm2 <= 0) return light;
+  clear: DayLight = clearLight(climate, month, day),
+): DayLight[] {
+  if (!at || day.sunsetDeg < 0.5 || at.ghiKWhm2 <= 0) return [];
   const outside = day.extraterrestrialWm2;
-  const days = spreadOfDays(clearness, DAYS);
-  const mean = days.reduce((sum, other) => sum + other, 0) / DAYS;
+  const kinds = kindsOfDay(at.clearness, at.spread ?? null).map((share) => ({
+    share,
+    light: emptyLight(model),
+  }));
+  const file = climate.light && at.ghiFrom === 'file' ? climate.light : null;
   for (let step = 0; step < STEPS; step++) {
     const cosZenith = day.cosZenith[step] ?? 0;
     if (cosZenith <= 0.005) continue;
-    const meanGhi = (ghiKWhm2 * 1000 * (day.global[step] ?? 0)) / STEP_H;
-    for (const other of days) {
-      const ghi = meanGhi * (other / mean);
-      const dhi = ghi * erbsHourlyDiffuse(Math.min(1, ghi / (outside * cosZenith)));
-      const dni = Math.min((ghi - dhi) / cosZenith, outside);
-      addSky(light, step, 1 / DAYS, model, { ghi, dni, dhi, cosZenith, outside });
+    const of = file && fileAt(file, month, step);
+    const meanGhi = of ? of.ghi : (at.ghiKWhm2 * 1000 * (day.global[step] ?? 0)) / STEP_H;
+    const gusts = kinds.map(({ share }, kind) => {
+      const brightest = (clear.ghi[step] || Infinity) / (meanGhi * share) - 1;
+      const swing = Math.min(hourlySwing(at.clearness * share), Math.max(0, brightest));
+      return share * (1 + ((kind + Math.min(step, STEPS - 1 - step)) % 2 === 0 ? swing : -swing));
+    });
+    const all = gusts.reduce((sum, gust) => sum + gust, 0) / DAYS;
+    const skies = gusts.map((gust) => {
+      const ghi = (meanGhi * gust) / all;
+      const diffuse = ghi * erbsHourlyDiffuse(Math.min(1, ghi / (outside * cosZenith)));
+      const dni = Math.min((ghi - diffuse) / cosZenith, clear.dni[step] || outside, outside);
+      return { ghi, dni, dhi: ghi - dni * cosZenith };
+    });
+    // the file's own split is kept in the mean
+    const mean = (key: 'dni' | 'dhi') => skies.reduce((sum, sky) => sum + sky[key], 0) / DAYS;
+    const [byFile, scattered] = of ? [of.dni / (mean('dni') || 1), of.dhi / (mean('dhi') || 1)] : [1, 1];
+    for (const [kind, { light }] of kinds.entries()) {
+      const sky = skies[kind] as (typeof skies)[0];
+      const [dni, dhi] = [sky.dni * byFile, sky.dhi * scattered];
+      const round = of && of.dni > 0 ? (of.circumsolar * dni) / of.dni : undefined;
+      addSky(light, step, { ghi: sky.ghi, dni, dhi, cosZenith, outside, round });
     }
   }
-  return light;
+  return kinds.map(({ light }) => light);
+}
+
+/** A month's light as the mean of its kinds of day. */
+export const monthLight = (...of: Parameters<typeof monthDays>): DayLight =>
+  meanLight(monthDays(...of), of[3]);
+
+/** The mean of kinds of day; dark where there are none. */
+export function meanLight(kinds: readonly DayLight[], model: SkyModel): DayLight {
+  const mean = emptyLight(model);
+  for (const kind of kinds)
+    for (const part of ['ghi', 'dni', 'dome', 'round', 'horizon'] as const) {
+      const [to, from] = [mean[part], kind[part]];
+      for (let step = 0; step < STEPS; step++)
+        to[step] = (to[step] as number) + (from[step] as number) / kinds.length;
+    }
+  return mean;
 }
 
 const FILE_STEPS = 48;
 
-function lightOfFile(
-  file: NonNullable<PlaceSky['light']>,
-  day: SunDay,
-  month: number,
-  model: SkyModel,
-): DayLight {
-  const light = emptyLight(model);
-  // straight between the middles of the half hours
-  const at = (values: number[][], step: number) => {
+/** Light of a file at a step of the day: straight between the middles of its half hours. */
+function fileAt(file: NonNullable<PlaceSky['light']>, month: number, step: number) {
+  const position = ((step + 0.5) * FILE_STEPS) / STEPS - 0.5;
+  const left = Math.floor(position);
+  const at = (values: number[][]) => {
     const row = values[month] ?? [];
-    const position = ((step + 0.5) * FILE_STEPS) / STEPS - 0.5;
-    const left = Math.floor(position);
     const [a, b] = [row[Math.max(0, left)] ?? 0, row[Math.min(FILE_STEPS - 1, left + 1)] ?? 0];
     return a + (b - a) * (position - left);
   };
-  for (let step = 0; step < STEPS; step++) {
-    const cosZenith = day.cosZenith[step] ?? 0;
-    if (cosZenith <= 0.005) continue;
-    addSky(light, step, 1, model, {
-      ghi: at(file.ghi, step),
-      dni: at(file.dni, step),
-      dhi: at(file.dhi, step),
-      round: at(file.circumsolar, step),
-      cosZenith,
-      outside: day.extraterrestrialWm2,
-    });
-  }
-  return light;
+  return { ghi: at(file.ghi), dni: at(file.dni), dhi: at(file.dhi), circumsolar: at(file.circumsolar) };
 }
 
 /** Light of a cloudless mean day of a month. @source Ineichen & Perez 2002 */
@@ -216,7 +260,7 @@ export function clearLight(
     if (cosZenith <= 0.01) continue;
     const zenith = (Math.acos(cosZenith) * 180) / Math.PI;
     const sky = ineichen(zenith, airMass(zenith) * pressure, linke[month] ?? 3, altitudeM, outside);
-    addSky(light, step, 1, 'hay-davies', {
+    addSky(light, step, {
       ghi: sky.ghiWm2,
       dni: sky.dniWm2,
       dhi: sky.dhiWm2,
@@ -234,6 +278,8 @@ export interface MonthSky {
   month: number;
   sun: SunDay;
   mean: DayLight;
+  /** Its kinds of day, from dark to bright, each as frequent as the others. */
+  kinds: readonly DayLight[];
   clear: DayLight;
   minC: number;
   maxC: number;
@@ -242,12 +288,15 @@ export interface MonthSky {
 /** @param at the weather of the month; without it there is no light @param month 1–12 */
 export function monthSky(place: SkyFrame, at: ClimateMonth | null, month: number, model: SkyModel): MonthSky {
   const sun = sunDay(place.latDeg, month - 1);
+  const clear = clearLight(place, month - 1, sun);
+  const kinds = monthDays(place, at, month - 1, model, sun, clear);
   return {
     latDeg: place.latDeg,
     month,
     sun,
-    mean: monthLight(place, at, month - 1, model, sun),
-    clear: clearLight(place, month - 1, sun),
+    mean: meanLight(kinds, model),
+    kinds,
+    clear,
     minC: at?.minC ?? 0,
     maxC: at?.maxC ?? 0,
   };

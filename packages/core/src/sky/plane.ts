@@ -31,9 +31,24 @@ export function ashraeModifier(cosIncidence: number, b0 = 0.05): number {
 }
 
 /**
+ * Share of the light of a whole sky, or of the ground, that gets through the glass of a tilted panel.
+ * @param tiltDeg 0–180
+ * @source Martin & Ruiz 2001 with c1 = 4/(3π), c2 = 0.5 a_r − 0.154 (from memory)
+ */
+export function martinRuizDiffuse(tiltDeg: number, ar = 0.16): { sky: number; ground: number } {
+  const tilt = (Math.min(180, Math.max(0, tiltDeg)) * Math.PI) / 180;
+  const [sin, cos] = [Math.sin(tilt), Math.cos(tilt)];
+  const [c1, c2] = [4 / (3 * Math.PI), 0.5 * ar - 0.154];
+  const through = (angle: number) => 1 - Math.exp((-(c1 + c2 * angle) * angle) / ar);
+  const sky = cos > -1 ? sin + (Math.PI - tilt - sin) / (1 + cos) : 0;
+  const ground = cos < 1 ? sin + (tilt - sin) / (1 - cos) : 0;
+  return { sky: through(sky), ground: through(ground) };
+}
+
+/**
  * Light on a plane through the day, W/m² at each step, written to `result`.
  * @param albedo ground reflection 0–1
- * @param glass true where reflection at the glass is taken off the beam
+ * @param glass true where reflection at the glass is taken off
  * @source Hay & Davies 1980, Perez et al. 1990 or isotropic, as the light was split
  */
 export function lightOnPlane(
@@ -49,8 +64,9 @@ export function lightOnPlane(
   const sinTilt = sinDeg(plane.tiltDeg);
   const north = sinTilt * cosDeg(plane.azimuthDeg);
   const east = sinTilt * sinDeg(plane.azimuthDeg);
-  const seen = ((1 + cosTilt) / 2) * (screen?.sky ?? 1);
-  const ground = (albedo * (1 - cosTilt)) / 2;
+  const glassed = glass ? martinRuizDiffuse(plane.tiltDeg) : { sky: 1, ground: 1 };
+  const seen = ((1 + cosTilt) / 2) * (screen?.sky ?? 1) * glassed.sky;
+  const ground = ((albedo * (1 - cosTilt)) / 2) * glassed.ground;
   for (let step = 0; step < STEPS; step++) {
     const ghi = light.ghi[step] as number;
     if (ghi <= 0) {

@@ -18,6 +18,8 @@ export interface PlaneMonth {
   openKWhm2: number;
   /** Power of one rated watt through the mean day, after shade, reflection, snow, dirt and cell temperature, W/W. */
   perWatt: Float64Array;
+  /** The same on each kind of day, from dark to bright, each as frequent as the others; `perWatt` is their mean. */
+  kinds: readonly Float64Array[];
   /** The same under a cloudless sky. */
   clearPerWatt: Float64Array;
   cellC: Float64Array;
@@ -72,6 +74,7 @@ export type PowerPart = Pick<ArrayPlan, 'mounting' | 'soiling' | 'soilingBy' | '
 export interface PlaneLight {
   aspects: {
     mean: Float64Array;
+    kinds: readonly Float64Array[];
     clear: Float64Array;
     /** The mean day's with nothing in the way. */
     open: Float64Array;
@@ -180,11 +183,40 @@ export function mixedMonth(parts: readonly { share: number; month: PlaneMonth }[
     poaKWhm2: mean((month) => month.poaKWhm2),
     openKWhm2: mean((month) => month.openKWhm2),
     perWatt: through((month) => month.perWatt),
+    kinds: mixedKinds(parts),
     clearPerWatt: through((month) => month.clearPerWatt),
     cellC: through((month) => month.cellC),
     lost: through((month) => month.lost),
   };
 }
+
+/** The days of all places together: each place's kinds as often as its share, to one number of equal weight. */
+function mixedKinds(parts: readonly { share: number; month: PlaneMonth }[]): Float64Array[] {
+  const days = parts.flatMap(({ share, month }) =>
+    month.kinds.map((day) => ({ day, weight: share / month.kinds.length, sum: sumOf(day) })),
+  );
+  const most = Math.max(...parts.map(({ month }) => month.kinds.length));
+  if (days.length === 0) return [];
+  const total = days.reduce((all, { weight }) => all + weight, 0);
+  const dark = (1 - total) * most;
+  const inOrder = days.toSorted((a, b) => a.sum - b.sum);
+  const kinds = Array.from({ length: most }, () => new Float64Array(STEPS));
+  // from the darkest on, each day into the kinds that its weight reaches
+  let at = dark;
+  for (const { day, weight } of inOrder) {
+    const to = at + weight * most;
+    for (let kind = Math.floor(at + 1e-9); kind < Math.min(most, to - 1e-9); kind++) {
+      const part = Math.min(to, kind + 1) - Math.max(at, kind);
+      const into = kinds[kind] as Float64Array;
+      for (let step = 0; step < STEPS; step++)
+        into[step] = (into[step] as number) + part * (day[step] as number);
+    }
+    at = to;
+  }
+  return kinds;
+}
+
+const sumOf = (day: Float64Array) => day.reduce((sum, value) => sum + value, 0);
 
 const share = (entry: { value: number } | undefined, otherwise: number) => (entry?.value ?? otherwise) / 100;
 
@@ -195,7 +227,7 @@ export function planeLight(
   takes: ShadowTakes,
   through: Through = { view: openSky, beam: beamDay },
 ): PlaneLight {
-  const { sun, mean, clear, month, latDeg } = sky;
+  const { sun, mean, kinds, clear, month, latDeg } = sky;
   const albedo = share(array.albedoBy[month], array.albedo.value);
   const result: PlaneLight = { aspects: [], lost: new Float64Array(STEPS), poaKWhm2: 0, openKWhm2: 0 };
   const aspects = aspectsOf(array, month, latDeg);
@@ -208,7 +240,12 @@ export function planeLight(
     lightOnPlane(sun, clear, aspect.plane, albedo, screen, true, bright);
     const unshaded = screen ? new Float64Array(STEPS) : light;
     if (screen) lightOnPlane(sun, mean, aspect.plane, albedo, null, true, unshaded);
-    result.aspects.push({ mean: light, clear: bright, open: unshaded });
+    const days = kinds.map((kind) => {
+      const day = new Float64Array(STEPS);
+      lightOnPlane(sun, kind, aspect.plane, albedo, screen, true, day);
+      return day;
+    });
+    result.aspects.push({ mean: light, kinds: days, clear: bright, open: unshaded });
     for (let step = 0; step < STEPS; step++) {
       const [here, open] = [light[step] as number, unshaded[step] as number];
       openSum[step] = (openSum[step] as number) + weight * open;
@@ -242,22 +279,25 @@ export function planePower(
     new Float64Array(STEPS),
   ];
   const weight = 1 / aspects.length;
+  const many = aspects[0]?.kinds.length ?? 0;
+  const kinds = Array.from({ length: many }, () => new Float64Array(STEPS));
+  const give = (wm2: number, air: number) =>
+    weight * kept * powerShare(wm2, faimanCellC(wm2, air, WIND_MS, u0, u1), gammaPmax);
   for (let step = 0; step < STEPS; step++) {
     const air = (minC + maxC) / 2 + ((maxC - minC) / 2) * (AIR_SWING[step] as number);
-    for (const { mean, clear } of aspects) {
+    for (const { mean, clear, kinds: days } of aspects) {
       const here = mean[step] as number;
       const shining = clear[step] as number;
-      if (here === 0 && shining === 0) {
-        cellC[step] = (cellC[step] as number) + weight * air;
-        continue;
+      cellC[step] = (cellC[step] as number) + weight * faimanCellC(here, air, WIND_MS, u0, u1);
+      if (shining > 0) clearPerWatt[step] = (clearPerWatt[step] as number) + give(shining, air);
+      if (here === 0) continue;
+      for (let kind = 0; kind < many; kind++) {
+        const given = give((days[kind] as Float64Array)[step] as number, air);
+        const day = kinds[kind] as Float64Array;
+        day[step] = (day[step] as number) + given;
+        perWatt[step] = (perWatt[step] as number) + given / many;
       }
-      const cell = faimanCellC(here, air, WIND_MS, u0, u1);
-      cellC[step] = (cellC[step] as number) + weight * cell;
-      perWatt[step] = (perWatt[step] as number) + weight * kept * powerShare(here, cell, gammaPmax);
-      clearPerWatt[step] =
-        (clearPerWatt[step] as number) +
-        weight * kept * powerShare(shining, faimanCellC(shining, air, WIND_MS, u0, u1), gammaPmax);
     }
   }
-  return { poaKWhm2, openKWhm2, perWatt, clearPerWatt, cellC, lost };
+  return { poaKWhm2, openKWhm2, perWatt, kinds, clearPerWatt, cellC, lost };
 }
