@@ -58,8 +58,12 @@ describe('what is made', () => {
 
   it('loses the volts a pulse-width controller cannot use', () => {
     const pwm = withValueAt(dairy, '/controllers/c1/kind', 'pwm');
-    const share = 56.8 / (3 * 31.4);
-    for (const [month, wh] of made(pwm).entries()) expect(wh).toBeCloseTo(share * made(dairy)[month]!, 3);
+    // its best lies near 28.9 V at 45 °C; at the bank's volts it gives more amps, and not more than Isc ÷ Imp
+    const share = 56.8 / (3 * 28.9);
+    for (const [month, wh] of made(pwm).entries()) {
+      expect(wh / made(dairy)[month]!).toBeGreaterThan(share);
+      expect(wh / made(dairy)[month]!).toBeLessThan((share * 13.95) / 13.06 + 0.01);
+    }
   });
 
   it('loses the round trip only on what goes through the bank', () => {

@@ -145,7 +145,11 @@ export function computeEnergy(
   );
   const loadRatio = LOAD_RATIO[energy.service];
   const fullSun = (feed: Pick<(typeof feeds)[0], 'factor' | 'input' | 'gang'>) =>
-    (feed.factor * (1 - feed.input.plan.soiling.value / 100) * feed.gang.efficiency) / bank.absorptionV;
+    (feed.factor *
+      (1 - feed.input.plan.soiling.value / 100) *
+      (1 + feed.input.plan.bifacial.value / 100) *
+      feed.gang.efficiency) /
+    bank.absorptionV;
   const needs = needsOf();
   return {
     months,

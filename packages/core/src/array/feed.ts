@@ -1,7 +1,7 @@
 import type { ArrayPlan, BusVolts, Controller } from '../document';
-import type { ModuleNumbers } from '../module';
+import { tiedShare, type ModuleNumbers } from '../module';
 import type { PlaneMonth } from '../sky';
-import { chargeAmpsOn, pulseWidthUse, windowFor, type Berth, type PileFacts } from '../strings';
+import { chargeAmpsOn, windowFor, type Berth, type PileFacts } from '../strings';
 
 /** What of an array's plan its feed follows from. */
 export type FeedPart = Pick<ArrayPlan, 'wiring' | 'mismatch' | 'strings' | 'count' | 'pile'>;
@@ -58,8 +58,9 @@ function inputLimitOf(
       (sum, { window, solved }) => sum + Math.min(window.maxW, window.maxA * (solved.peaks[0]?.volts ?? 0)),
       0,
     );
-  const { maxA, maxInputW } = windowFor(berth, strings.inputs.value);
-  return strings.inputs.value * Math.min(maxInputW, maxA * strings.series.value * module.vmpV);
+  const { maxA, maxInputW, ties, chargesFromV } = windowFor(berth, strings.inputs.value);
+  const volts = ties ? chargesFromV : strings.series.value * module.vmpV;
+  return strings.inputs.value * Math.min(maxInputW, maxA * volts);
 }
 
 /** @param inputLimitW that its inputs work with @param kind of the controller @param absorptionV of the whole bank */
@@ -75,7 +76,7 @@ export function feedOf(
   const wired = wiredModules(plan);
   const wiredW = pile ? pile.wiredW : wired * module.pmaxW;
   const mixed = pile && pile.ownKWh > 0 ? pile.kWh / pile.ownKWh : 1;
-  const use = kind === 'pwm' ? pulseWidthUse(plan.strings.series.value, module.vmpV, absorptionV) : 1;
+  const use = kind === 'pwm' ? tiedShare(module, absorptionV / plan.strings.series.value) : 1;
   return {
     year,
     wiredModules: wired,

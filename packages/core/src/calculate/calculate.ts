@@ -1,4 +1,4 @@
-import { leadOf, type ArrayInput } from '../array';
+import { arrayKeeps, leadOf, type ArrayInput } from '../array';
 import type { ClimateShift, JobClimate, RecordTemperature } from '../climate';
 import { inOrder, type ArrayPlan, type Design } from '../document';
 import { remembered, together } from '../memo';
@@ -11,7 +11,7 @@ import { climateOf, skiesOf } from './steps/climate';
 import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from './steps/energy';
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
 import { loadsOf, settledLoads } from './steps/loads';
-import { alikeOf, berthOf, pileOf, unlikeOf } from './steps/strings';
+import { alikeOf, berthOf, harvestOf, pileOf, unlikeOf } from './steps/strings';
 
 /**
  * The one pass from a document to its facts. Each step is given only the parts of the document that it reads and what the
@@ -35,12 +35,12 @@ export function calculate(
   const loads = follows ? settledLoads(taken) : taken;
   const bank = bankOf(design.bank, design.busVolts, loads, warmth);
   const extremes = climate && skies && { skies, low: climate.low, high: climate.high };
+  const usedWh = together(loads.months.map(({ busWh }) => busWh));
   const arrays = together(
-    inOrder(design.arrays).map(([id, plan]) => arrayOf(design, id, plan, bank.absorptionV, extremes)),
+    inOrder(design.arrays).map(([id, plan]) => arrayOf(design, id, plan, bank.absorptionV, extremes, usedWh)),
   );
   const inputs = inputsOf(arrays.filter(hasYear));
   const strung = climate && gangs(inputs, bank.absorptionV, design.busVolts);
-  const usedWh = loads.months.map(({ busWh }) => busWh);
   // the schema holds that there is one
   const lead = arrays.find(({ id }) => id === (strung && leadOf(strung))) ?? (arrays[0] as ArrayFacts);
   // each only when it is asked for: what is tried needs little of it
@@ -56,7 +56,7 @@ export function calculate(
   const made = once(() => strung && madeOf(strung));
   const throughBank = once(() => strung && throughBankOf(loads.months, madeOf(strung)));
   const bestTilt = once(
-    () => climate && skies && bestTiltOf(sunByTiltOf(skies, climate.latDeg, lead.plan), together(usedWh)),
+    () => climate && skies && bestTiltOf(sunByTiltOf(skies, climate.latDeg, lead.plan), usedWh),
   );
   const fit = once(() => fitOf(design.bank));
   const meanDays = once(() => {
@@ -121,6 +121,7 @@ function arrayOf(
   plan: ArrayPlan,
   absorptionV: number,
   extremes: Extremes | null,
+  usedWh: readonly number[],
 ): ArrayFacts {
   const controllerId = controllers[plan.strings.controller]
     ? plan.strings.controller
@@ -139,7 +140,7 @@ function arrayOf(
   const pile = pileOf(plan, module, year, berth, low, high);
   const strings = pile
     ? unlikeOf(pile, plan, berth, absorptionV, low, high)
-    : alikeOf(plan, module, berth, low, high);
+    : alikeOf(plan, module, berth, low, high, harvestOf(year, usedWh, arrayKeeps(plan)));
   return of(year, pile, strings);
 }
 

@@ -32,8 +32,12 @@ export type UnfitReason = 'volts' | 'amps' | 'square' | 'flat' | 'beta';
 
 export type SheetFitting = ({ ok: true } & SheetFit) | { ok: false; reason: UnfitReason };
 
-/** The share of Voc that ideality × thermal volts of all cells can be: cells differ in ideality from 0.85 to about 3. */
-const LEAST_A_PER_VOC = 1 / 32;
+/**
+ * The share of Voc that ideality × thermal volts of all cells can be: cells differ in ideality from 0.85 to about 3. A
+ * sheet that a diode follows in full may ask for a little less.
+ */
+const LEAST_A_PER_VOC = 1 / 31;
+const LEAST_IN_FULL = 1 / 33;
 const MOST_A_PER_VOC = 1 / 8;
 /** Below this, a sheet followed to the letter asks for a cell that there is none of, but has a curve. */
 const BARELY_A_PER_VOC = 1 / 60;
@@ -133,7 +137,7 @@ function withBeta(points: SheetPoints, beta: number, usual: boolean): Fitted | n
         offEdge,
       ]);
       const five = throughPoints(points, a);
-      if (five && a >= vocV * LEAST_A_PER_VOC) return { five, kind: 'full' };
+      if (five && a >= vocV * LEAST_IN_FULL) return { five, kind: 'full' };
     }
     // a coefficient of our own gives way before anything the sheet says
     if (usual && edge.aV >= vocV * LEAST_A_PER_VOC) return { five: edge, kind: 'full' };

@@ -48,7 +48,7 @@ describe('margins', () => {
     );
     expect(cured.cold).toBeGreaterThan(0);
     expect(cured.hot).toBeGreaterThan(0);
-    expect(cured.shortCircuit).toBeCloseTo(1 - (4 * 13.95 * 1.25) / 84, 6);
+    expect(cured.shortCircuit).toBeCloseTo(1 - (4 * 13.95 * 1.25) / 70, 6);
   });
   it('are null while they cannot be known', () => {
     expect(marginsOf(calculate({ ...dairy, uses: {}, place: { ...dairy.place, lat: null } }, null))).toEqual({

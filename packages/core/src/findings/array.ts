@@ -1,6 +1,7 @@
 import type { ArrayFacts, Facts } from '../calculate';
 import { ofArray } from '../figures';
 import { CONTROLLER_CLASSES, fitStrings, windowFor, type Arrangement } from '../strings';
+import { tiedShare } from '../module';
 import { monthName } from '../units';
 import { choose, put, remedy, takeController, tried, type Reckon, type Remedy, type Rule } from './finding';
 
@@ -183,7 +184,7 @@ const pulseWidthLoss: Rule = ({ arrays, bank }, pen) =>
   arrays.flatMap(({ id, plan, controller, module }) => {
     if (controller.kind !== 'pwm') return [];
     const { series } = plan.strings;
-    const use = Math.min(1, bank.absorptionV / (series.value * module.vmpV));
+    const use = tiedShare(module, bank.absorptionV / series.value);
     if (use > 0.8) return [];
     return {
       id: ofArray('array.pwm', arrays, id),

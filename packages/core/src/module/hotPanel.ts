@@ -32,6 +32,24 @@ export const hotPanel = remembered('hot panel', (module: ModuleNumbers, cellC: n
   };
 });
 
+/** Light and cells in which a panel makes most of its year's energy. Common practice. */
+const USUAL_WM2 = 800;
+const USUAL_CELL_C = 45;
+
+/**
+ * Share of what it could give at its best that a panel gives at these volts, 0–1: one that is tied to a bank gives its
+ * amps at the bank's volts, which are more than those at its best.
+ */
+export const tiedShare = remembered(
+  'panel tied to a bank',
+  (module: ModuleNumbers, volts: number): number => {
+    const fit = fitOf(module);
+    if (!fit.ok) return Math.max(0, Math.min(1, volts / module.vmpV));
+    const diode = atConditions(fit.five, USUAL_WM2, USUAL_CELL_C);
+    return Math.max(0, Math.min(1, (volts * currentAt(diode, volts)) / pointsOf(diode).pmpW));
+  },
+);
+
 /** Of a sheet that no curve fits: its volts by their coefficients, and straight down from the best to open circuit. */
 function withoutCurve({ vocV, vmpV, betaVoc, gammaPmax }: ModuleNumbers, cellC: number): HotPanel {
   const hotter = cellC - 25;

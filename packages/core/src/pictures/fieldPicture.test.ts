@@ -37,10 +37,11 @@ describe('the ways to hold the panels', () => {
   });
   it('add panels at that tilt, strung alike', () => {
     const [best, one, two] = [way('best'), way('one-more'), way('two-more')];
-    // twelve panels, then thirteen, then fourteen; the controller clips no mean day here
-    expect(one.yearKWh / best.yearKWh).toBeCloseTo(13 / 12, 6);
-    expect(two.yearKWh / best.yearKWh).toBeCloseTo(14 / 12, 6);
-    expect(two.worstRatio! / best.worstRatio!).toBeCloseTo(14 / 12, 6);
+    // twelve panels, then thirteen, then fourteen; the controller clips a little of the brightest days
+    expect(one.yearKWh / best.yearKWh).toBeCloseTo(13 / 12, 2);
+    expect(two.yearKWh / best.yearKWh).toBeCloseTo(14 / 12, 2);
+    expect(two.yearKWh / best.yearKWh).toBeLessThanOrEqual(14 / 12);
+    expect(two.worstRatio! / best.worstRatio!).toBeCloseTo(14 / 12, 2);
   });
   it('are never worse with more tilts a year', () => {
     expect(way('two').worstRatio!).toBeGreaterThanOrEqual(way('best').worstRatio! - 1e-9);

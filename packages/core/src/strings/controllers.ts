@@ -1,10 +1,12 @@
-import type { Controller, ControllerKind, Entry } from '../document';
+import type { BusVolts, Controller, ControllerKind, Entry } from '../document';
 
 export interface ControllerClass {
   id: string;
   label: string;
   about: string;
   kind: ControllerKind;
+  /** Bus volts it charges. */
+  buses: readonly BusVolts[];
   numbers: Record<
     | 'maxVolts'
     | 'minVolts'
@@ -23,9 +25,14 @@ export interface ControllerClass {
 }
 
 type Rest = Partial<
-  Pick<ControllerClass, 'kind' | 'startVolts' | 'maxWatts'> &
+  Pick<ControllerClass, 'kind' | 'startVolts' | 'maxWatts' | 'buses'> &
     Pick<ControllerClass['numbers'], 'inputs' | 'ownDraw' | 'efficiency'>
 >;
+
+const ALL_BUSES: readonly BusVolts[] = [12, 24, 48];
+const SMALL: readonly BusVolts[] = [12, 24];
+const LARGE: readonly BusVolts[] = [24, 48];
+const ONLY_48: readonly BusVolts[] = [48];
 
 const tracking = (
   id: string,
@@ -40,12 +47,14 @@ const tracking = (
     ownDraw = 0.5,
     efficiency = 97,
     kind = 'mppt',
+    buses = ALL_BUSES,
   }: Rest = {},
 ): ControllerClass => ({
   id,
   label,
   about,
   kind,
+  buses,
   startVolts,
   maxWatts,
   numbers: {
@@ -62,7 +71,14 @@ const tracking = (
   },
 });
 
-const pulse = (id: string, label: string, maxVolts: number, amps: number): ControllerClass => ({
+const pulse = (
+  id: string,
+  label: string,
+  maxVolts: number,
+  amps: number,
+  buses: readonly BusVolts[],
+): ControllerClass => ({
+  buses,
   id,
   label,
   about: 'ties the panels to the bank’s own volts',
@@ -85,33 +101,37 @@ const pulse = (id: string, label: string, maxVolts: number, amps: number): Contr
 
 /** Typical classes, of no maker: common practice for what is sold with these limits. */
 export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
-  pulse('pwm-20', 'Pulse-width, 55 V, 20 A', 55, 20),
-  pulse('pwm-40', 'Pulse-width, 100 V, 40 A', 100, 40),
+  pulse('pwm-20', 'Pulse-width, 55 V, 20 A', 55, 20, SMALL),
+  pulse('pwm-40', 'Pulse-width, 100 V, 40 A', 100, 40, ALL_BUSES),
   tracking(
     'mppt-75-15',
     '75 V, 15 A, one input',
     '12 and 24 V banks, one or two panels',
     [75, 9, 75, 4],
-    [15, 18, 15],
+    [15, 15, 15],
+    { buses: SMALL },
   ),
-  tracking('mppt-100-30', '100 V, 30 A, one input', '12 and 24 V banks', [100, 9, 100, 4], [28, 35, 30]),
-  tracking('mppt-150-35', '150 V, 35 A, one input', 'all banks', [150, 9, 150, 4], [35, 42, 35]),
-  tracking('mppt-150-60', '150 V, 60 A, one input', 'all banks', [150, 9, 145, 5], [60, 72, 60]),
-  tracking('mppt-150-85', '150 V, 85 A, one input', 'all banks, large', [150, 9, 145, 5], [70, 84, 85]),
+  tracking('mppt-100-30', '100 V, 30 A, one input', '12 and 24 V banks', [100, 9, 100, 4], [28, 35, 30], {
+    buses: SMALL,
+  }),
+  tracking('mppt-150-35', '150 V, 35 A, one input', 'all banks', [150, 9, 150, 4], [35, 40, 35]),
+  tracking('mppt-150-60', '150 V, 60 A, one input', 'all banks', [150, 9, 145, 5], [50, 50, 60]),
+  tracking('mppt-150-85', '150 V, 85 A, one input', 'all banks, large', [150, 9, 145, 5], [70, 70, 85]),
   tracking(
     'mppt-250-60',
     '250 V, 60 A, one input',
     'long strings on 24 and 48 V',
     [250, 9, 245, 5],
     [35, 44, 60],
+    { buses: LARGE },
   ),
   tracking(
     'mppt-250-100',
     '250 V, 100 A, two inputs',
-    'long strings on 48 V',
+    'long strings on 24 and 48 V',
     [250, 9, 245, 5],
     [35, 44, 100],
-    { inputs: 2, startVolts: 13, ownDraw: 3 },
+    { inputs: 2, startVolts: 13, ownDraw: 3, buses: LARGE },
   ),
   tracking(
     'hybrid-450-100',
@@ -119,7 +139,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'the solar side of an inverter for 48 V',
     [450, 120, 430, 20],
     [18, 24, 100],
-    { inputs: 2, startVolts: 150, maxWatts: 3500, ownDraw: 25 },
+    { inputs: 2, startVolts: 150, maxWatts: 3500, ownDraw: 25, buses: ONLY_48 },
   ),
   tracking(
     'hybrid-500-150',
@@ -127,7 +147,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'the solar side of a large inverter for 48 V',
     [500, 125, 425, 20],
     [16, 22, 150],
-    { inputs: 4, startVolts: 150, maxWatts: 4500, ownDraw: 35 },
+    { inputs: 4, startVolts: 150, maxWatts: 4500, ownDraw: 35, buses: ONLY_48 },
   ),
   tracking(
     'mppt-500-eight',
@@ -135,7 +155,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'the solar side of a large hybrid for 48 V',
     [500, 100, 450, 20],
     [15, 20, 250],
-    { inputs: 8, startVolts: 120, maxWatts: 4000, ownDraw: 60 },
+    { inputs: 8, startVolts: 120, maxWatts: 4000, ownDraw: 60, buses: ONLY_48 },
   ),
   tracking(
     'boost-12-48',
@@ -143,7 +163,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'one small panel onto a 24 or 48 V bank: boats, carts',
     [45, 9, 40, 0],
     [10, 12.5, 6],
-    { kind: 'boost', ownDraw: 0.5, efficiency: 95 },
+    { kind: 'boost', buses: LARGE, ownDraw: 0.5, efficiency: 95 },
   ),
   tracking(
     'station-60',
@@ -167,7 +187,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'unlike panels on 12 and 24 V banks',
     [150, 9, 145, 4],
     [22, 28, 60],
-    { inputs: 2, startVolts: 13 },
+    { inputs: 2, startVolts: 13, buses: SMALL },
   ),
   tracking(
     'mppt-250-100-three',
@@ -175,7 +195,7 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
     'two faces of a roof, and one to come',
     [250, 9, 245, 5],
     [24, 30, 100],
-    { inputs: 3, startVolts: 13, ownDraw: 3 },
+    { inputs: 3, startVolts: 13, ownDraw: 3, buses: LARGE },
   ),
 ];
 
@@ -200,6 +220,12 @@ export function controllerOfClass({
     inputLimits: {},
   };
 }
+
+/** Classes made for a bus, the smallest first. */
+export const classesFor = (bus: BusVolts, kind: ControllerKind = 'mppt'): ControllerClass[] =>
+  CONTROLLER_CLASSES.filter((it) => it.kind === kind && it.buses.includes(bus)).toSorted(
+    (a, b) => a.numbers.chargeAmps - b.numbers.chargeAmps || a.numbers.maxVolts - b.numbers.maxVolts,
+  );
 
 export function controllerClass(id: string): ControllerClass {
   const found = CONTROLLER_CLASSES.find((candidate) => candidate.id === id);

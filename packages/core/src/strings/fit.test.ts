@@ -24,6 +24,8 @@ const panel: PanelAtExtremes = {
   hotVmpV: 26,
   iscA: 13.95,
   impA: 13.06,
+  vmpV: 31.4,
+  tied: () => 1,
   pmaxW: 410,
 };
 const window: ControllerWindow = {
@@ -77,6 +79,7 @@ it('names each fault and each loss', () => {
 
 it('ranks what fits before what fails, and the most watts first', () => {
   const [best, ...rest] = fitStrings(panel, () => ({ ...window, usableW: 99_999 }), 12);
+  expect(best?.makesWh).toBeCloseTo(12 * 410, 6);
   expect(best).toMatchObject({ series: 3, parallel: 4, faults: 0 });
   const firstFault = rest.findIndex((a) => a.faults !== 0);
   expect(rest.slice(firstFault).every((a) => a.faults !== 0)).toBe(true);

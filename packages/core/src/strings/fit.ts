@@ -1,5 +1,6 @@
 import type { School } from '../document';
 import { BRIGHT_SKY, shareAt, type HotPanel } from '../module';
+import { FULL_SUN, type LeanMonth } from './leanMonth';
 
 /** Most the search tries. */
 export const MOST = { series: 20, parallel: 10, inputs: 8 } as const;
@@ -12,7 +13,10 @@ export interface PanelAtExtremes {
   hot: HotPanel;
   iscA: number;
   impA: number;
+  vmpV: number;
   pmaxW: number;
+  /** Share of its best that it gives at some volts, where a controller ties it to the bank. */
+  tied: (volts: number) => number;
 }
 
 export interface ControllerWindow {
@@ -59,9 +63,20 @@ export interface Arrangement {
   watts: number;
   /** Share of the wired watts that the controller can use at standard conditions, 0–1. */
   kept: number;
+  /** Wh a day it gives the controller in the month that governs. */
+  makesWh: number;
   faults: number;
   losses: number;
 }
+
+/** What the panels of an array see, and what of it is left at the controller. */
+export interface Harvest {
+  lean: LeanMonth;
+  /** Share left after wiring and mismatch. */
+  keeps: number;
+}
+
+const AT_FULL_SUN: Harvest = { lean: FULL_SUN, keeps: 1 };
 
 /** One arrangement against the window. */
 export function tryArrangement(
@@ -71,6 +86,7 @@ export function tryArrangement(
   panel: PanelAtExtremes,
   window: ControllerWindow,
   panelCount: number,
+  { lean, keeps }: Harvest = AT_FULL_SUN,
 ): Arrangement {
   const panels = series * parallel * inputs;
   const coldVocV = series * panel.coldVocV;
@@ -86,7 +102,14 @@ export function tryArrangement(
   const impA = parallel * panel.impA;
   const watts = panels * panel.pmaxW;
   const ampsKept = Math.min(1, window.maxA / impA);
-  const wattsKept = Math.min(window.usableW, window.maxInputW * inputs) / watts;
+  // panels that are tied to the bank give their amps at its volts
+  const use = window.ties ? panel.tied(window.chargesFromV / series) : 1;
+  const wattsKept = Math.min(window.usableW, window.maxInputW * inputs) / (watts * use);
+  const offeredW = watts * use * keeps;
+  const worksAtV = window.ties ? window.chargesFromV : series * panel.vmpV;
+  const inputW = Math.min(window.maxInputW, window.maxA * worksAtV);
+  const takenW = Math.min(window.usableW, inputs * inputW);
+  const makesWh = offeredW > 0 ? offeredW * lean.madeUpTo(takenW / offeredW) : 0;
   const kept = Math.min(ampsKept, wattsKept, 1);
   const faults =
     (coldVocV > window.maxV ? FAULT.coldVoltage : 0) |
@@ -114,6 +137,7 @@ export function tryArrangement(
     impA,
     watts,
     kept,
+    makesWh,
     faults,
     losses,
   };
@@ -121,14 +145,15 @@ export function tryArrangement(
 
 /**
  * Every arrangement up to 20 in series, 10 in parallel and the controller's inputs that the panels can make,
- * best first: those that fit before those that fail, then by watts used, fewer parallel strings (fewer fuses,
- * thinner cable), and more room under the limit.
+ * best first: those that fit before those that fail, then by what the month that governs makes of them, within half a
+ * per cent, fewer parallel strings (fewer fuses, thinner cable), and more room under the limit.
  * @param windowFor the window that strings alike on so many inputs keep to, @param panelCount panels at hand, 1 or more
  */
 export function fitStrings(
   panel: PanelAtExtremes,
   windowFor: (inputs: number) => ControllerWindow,
   panelCount: number,
+  harvest: Harvest = AT_FULL_SUN,
 ): Arrangement[] {
   const found: Arrangement[] = [];
   const mostInputs = Math.min(MOST.inputs, windowFor(1).inputs);
@@ -140,22 +165,26 @@ export function fitStrings(
         parallel <= MOST.parallel && series * parallel * inputs <= panelCount;
         parallel++
       ) {
-        found.push(tryArrangement(series, parallel, inputs, panel, window, panelCount));
+        found.push(tryArrangement(series, parallel, inputs, panel, window, panelCount, harvest));
       }
     }
   }
-  return found.sort(better);
+  // in steps of about half a per cent, so that what hardly differs does not decide
+  const rank = (it: Arrangement) =>
+    Math.round(Math.log(Math.max(1e-9, it.makesWh * it.hotKept)) / MAKES_ALIKE);
+  const ranked = found.map((it) => ({ it, rank: rank(it) }));
+  ranked.sort(
+    (a, b) =>
+      Number(a.it.faults !== 0) - Number(b.it.faults !== 0) ||
+      b.rank - a.rank ||
+      a.it.parallel - b.it.parallel ||
+      a.it.inputs - b.it.inputs ||
+      a.it.coldVocV - b.it.coldVocV,
+  );
+  return ranked.map(({ it }) => it);
 }
 
-function better(a: Arrangement, b: Arrangement): number {
-  const fits = Number(a.faults !== 0) - Number(b.faults !== 0);
-  if (fits !== 0) return fits;
-  return (
-    b.watts * b.kept * b.hotKept - a.watts * a.kept * a.hotKept ||
-    a.parallel - b.parallel ||
-    a.coldVocV - b.coldVocV
-  );
-}
+const MAKES_ALIKE = 0.005;
 
 /**
  * Current that can flow back into one string when it fails, from the other parallel ones.

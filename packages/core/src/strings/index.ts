@@ -2,7 +2,7 @@ export * from './berths';
 export * from './controllers';
 export * from './fit';
 export * from './inputs';
+export * from './leanMonth';
 export * from './pile';
 export * from './pileAsStrings';
-export * from './pulseWidth';
 export * from './strings';

@@ -60,6 +60,8 @@ export function pileAsStrings(
     impA: amps?.solved.peaks[0]?.amps ?? 0,
     watts,
     kept: Math.min(1, kept),
+    // a pile is ranked by its own search
+    makesWh: 0,
     faults:
       (cold && cold.coldVocV > cold.window.maxV ? FAULT.coldVoltage : 0) |
       (start && start.hotVocV < starts ? FAULT.hotVoltage : 0) |

@@ -1,12 +1,20 @@
 import type { RecordTemperature } from '../climate';
 import type { ArrayPlan } from '../document';
-import { codeTableFactor, coefficientFactor, hotPanel, MOUNTINGS, type ModuleNumbers } from '../module';
+import {
+  codeTableFactor,
+  coefficientFactor,
+  hotPanel,
+  MOUNTINGS,
+  tiedShare,
+  type ModuleNumbers,
+} from '../module';
 import {
   backFedAmps,
   fitStrings,
   tryArrangement,
   type Arrangement,
   type ControllerWindow,
+  type Harvest,
   type PanelAtExtremes,
 } from './fit';
 import { strictest, type InputWindow } from './inputs';
@@ -53,6 +61,8 @@ export function panelAtExtremes(
     hot: hotPanel(module, hotCellC),
     iscA: module.iscA * (1 + backs),
     impA: module.impA * (1 + backs),
+    vmpV: module.vmpV,
+    tied: (volts) => tiedShare(module, volts),
     pmaxW: module.pmaxW * (1 + backs),
   };
 }
@@ -104,6 +114,7 @@ export function computeStrings(
   berth: Berth,
   low: RecordTemperature,
   high: RecordTemperature,
+  harvest?: Harvest,
 ): StringsResult {
   const { series, parallel, inputs } = plan.strings;
   const hotCellC = high.valueC + MOUNTINGS[plan.mounting].hotRiseK;
@@ -112,8 +123,8 @@ export function computeStrings(
   const panel = panelAtExtremes(module, coldFactor, low.valueC, hotCellC, plan.bifacial.value / 100);
   const window = windowFor(berth, inputs.value);
   const count = plan.count.value;
-  const chosen = tryArrangement(series.value, parallel.value, inputs.value, panel, window, count);
-  const tried = fitStrings(panel, (on) => windowFor(berth, on), count);
+  const chosen = tryArrangement(series.value, parallel.value, inputs.value, panel, window, count, harvest);
+  const tried = fitStrings(panel, (on) => windowFor(berth, on), count, harvest);
   const known = tried.some((other) => sameArrangement(other, chosen));
   const [best] = tried;
   return {

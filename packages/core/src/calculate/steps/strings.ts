@@ -8,10 +8,14 @@ import {
   computePile,
   computeStrings,
   inputsOf,
+  leanestOf,
+  leanMonth,
   pileAsStrings,
   placeOn,
   type Berth,
+  type Harvest,
   type InputWindow,
+  type LeanMonth,
   type PileFacts,
   type PilePart,
   type StringsPart,
@@ -59,7 +63,18 @@ export const alikeOf = (
   on: Berth,
   low: RecordTemperature,
   high: RecordTemperature,
-) => alike(stringParts(strungAlike(plan)), module, on, low, high);
+  harvest: Harvest,
+) => alike(stringParts(strungAlike(plan)), module, on, low, high, harvest);
+
+const leanest = remembered('month that governs an array', leanestOf);
+const lean = remembered('what a watt makes in the month that governs', leanMonth);
+const harvest = remembered('harvest of an array', (of: LeanMonth, keeps: number): Harvest => ({
+  lean: of,
+  keeps,
+}));
+/** @param usedWh a mean day of each month @param keeps share left after wiring and mismatch */
+export const harvestOf = (year: readonly PlaneMonth[], usedWh: readonly number[], keeps: number): Harvest =>
+  harvest(lean(year, leanest(year, usedWh)), keeps);
 
 const points = remembered(
   'light and heat of the year in a few points',
