@@ -9,12 +9,12 @@ export interface Demand {
   months: readonly { busWh: number }[];
   /** The month that takes most; on its full day. */
   heaviest: { fullWh: number } | null;
-  largestRunning: { runningW: number } | null;
+  largestRunning: { bankW: number } | null;
   /** Over a number of days of that month, Wh. */
   overDays: (days: number) => number;
 }
 
-export type BankSchool = 'days' | 'aged' | 'discharge' | 'charge';
+export type BankSchool = 'days' | 'daily' | 'aged' | 'discharge' | 'charge';
 
 export interface BankNeed {
   school: BankSchool;
@@ -53,8 +53,12 @@ export interface BankResult {
 }
 
 /** Capacity left at a temperature, as a share of that at 25 °C, not below 0.4. */
-export function temperatureFactor(chemistry: ChemistryData, bankC: number): number {
-  return Math.min(1, Math.max(0.4, 1 - chemistry.capacityPerK * (25 - bankC)));
+export function temperatureFactor(
+  { capacityPerK, capacityPerKInFrost }: Pick<ChemistryData, 'capacityPerK' | 'capacityPerKInFrost'>,
+  bankC: number,
+): number {
+  const lost = capacityPerK * (25 - bankC) + capacityPerKInFrost * Math.max(0, -bankC);
+  return Math.min(1, Math.max(0.4, 1 - lost));
 }
 
 /**
@@ -118,7 +122,8 @@ export function computeBank(
   const volts = bank.series.value * bank.unitVolts.value;
   const ah = bank.parallel.value * bank.unitAh.value;
   const factor = temperatureFactor(chemistry, coldestC);
-  const dischargeEfficiency = Math.sqrt(chemistry.roundTrip);
+  // rated amp-hours are delivered ones: the worksheet takes nothing off them again
+  const dischargeEfficiency = bank.sizing === 'careful' ? Math.sqrt(chemistry.roundTrip) : 1;
   const ratedWh = volts * ah;
   const usableWh = ratedWh * (bank.depth.value / 100) * factor * dischargeEfficiency;
   const dailyWh = loads.heaviest?.fullWh ?? 0;
@@ -147,11 +152,20 @@ export function computeBank(
 }
 
 /**
- * What each school asks for, the days to carry first.
+ * What each school asks for, the days to carry first: by the worksheet the largest of days ÷ depth, a day ÷ what a day
+ * may take, and days ÷ what is left when worn, each by the cold and with a margin; by the careful way depth, what is lost
+ * on the way out and, for the old bank, its end of life one upon the other.
  * @param chargeAmps what the array sends at its best, A
+ * @source IEEE 1013 and IEEE 1562 worksheets (from memory)
  */
 export function bankNeeds(
-  { unitAh, depth, endOfLife }: Pick<Bank, 'unitAh' | 'depth' | 'endOfLife'>,
+  {
+    unitAh,
+    depth,
+    endOfLife,
+    sizing,
+    margin,
+  }: Pick<Bank, 'unitAh' | 'depth' | 'endOfLife' | 'sizing' | 'margin'>,
   bank: BankResult,
   loads: Pick<Demand, 'largestRunning'>,
   chargeAmps: number,
@@ -169,10 +183,19 @@ export function bankNeeds(
     bank.temperatureFactor,
     bank.dischargeEfficiency,
   );
+  const worn = endOfLife.value / 100;
+  const grown = 1 + margin.value / 100;
+  const byWorksheet = (wh: number) => (wh / bank.temperatureFactor) * grown;
+  const daily = Math.min(bank.chemistry.dailyPct, depth.value) / 100;
   return [
-    need('days', days),
-    need('aged', days / (endOfLife.value / 100)),
-    need('discharge', (loads.largestRunning?.runningW ?? 0) / bank.chemistry.dischargeC),
+    ...(sizing === 'careful'
+      ? [need('days', days), need('aged', days / worn)]
+      : [
+          need('days', days * grown),
+          need('daily', byWorksheet(bank.dailyWh / daily)),
+          need('aged', byWorksheet(bank.wantedWh / worn)),
+        ]),
+    need('discharge', (loads.largestRunning?.bankW ?? 0) / bank.chemistry.dischargeC),
     need('charge', (chargeAmps / bank.chemistry.chargeMaxC) * bank.volts),
   ];
 }
@@ -184,6 +207,9 @@ function nominalLead(unitVolts: number): number {
 }
 
 /** True where the units in series make the bus voltage, within what a charger and an inverter expect. */
-export function fitsBus(volts: number, busVolts: number): boolean {
-  return volts >= busVolts * 0.97 && volts <= busVolts * 1.1;
+export function fitsBus(volts: number, busVolts: number, unitVolts = busVolts): boolean {
+  // bare cells of iron-phosphate must be as many as the charger's volts are for: fifteen are charged too high
+  const bareCell = Math.abs(unitVolts - 3.2) < 0.11;
+  const least = bareCell ? 1.04 : 0.97;
+  return volts >= busVolts * least && volts <= busVolts * 1.1;
 }

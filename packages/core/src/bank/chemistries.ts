@@ -1,4 +1,4 @@
-import type { Bank, Chemistry } from '../document';
+import type { Bank, BankUnit, Chemistry, Entry } from '../document';
 
 export interface ChemistryData {
   name: string;
@@ -14,8 +14,11 @@ export interface ChemistryData {
   acceptance: readonly (readonly [soc: number, c: number])[];
   /** Discharge rate it carries without harm or much loss. */
   dischargeC: number;
-  /** Capacity lost per kelvin below 25 °C. */
+  /** Capacity lost per kelvin below 25 °C, and the more below freezing. */
   capacityPerK: number;
+  capacityPerKInFrost: number;
+  /** Deepest that a day by itself takes it, %, by the worksheet. */
+  dailyPct: number;
   /** Coldest it may be charged, °C; null where frost only slows it. */
   coldestChargeC: number | null;
   /** Coldest it gives anything, and the hottest it may be used, °C. */
@@ -55,6 +58,8 @@ const lead = {
   coldestDischargeC: -30,
   hottestC: 50,
   freezesEmpty: true,
+  capacityPerKInFrost: 0,
+  dailyPct: 25,
   rateHours: 20,
   halvingK: 10,
   emptyV: 11.8,
@@ -62,6 +67,7 @@ const lead = {
   source: `${practice}; sizing as in IEEE 1013`,
 } as const;
 const lithium = {
+  dailyPct: 80,
   chargeMinC: 0,
   freezesEmpty: false,
   peukert: 1.03,
@@ -95,8 +101,10 @@ export const CHEMISTRIES: Readonly<Record<Chemistry, ChemistryData>> = {
       [0.97, 0.2],
       [1, 0.03],
     ],
-    dischargeC: 0.5,
-    capacityPerK: 0.004,
+    dischargeC: 1,
+    // about 0.9 at freezing, 0.62 at −20 °C
+    capacityPerK: 0.0045,
+    capacityPerKInFrost: 0.009,
     coldestChargeC: 0,
     coldestDischargeC: -20,
     hottestC: 50,
@@ -204,6 +212,8 @@ export const CHEMISTRIES: Readonly<Record<Chemistry, ChemistryData>> = {
       [1, 0.1],
     ],
     dischargeC: 0.25,
+    capacityPerKInFrost: 0,
+    dailyPct: 60,
     capacityPerK: 0.006,
     coldestChargeC: null,
     coldestDischargeC: -20,
@@ -225,7 +235,7 @@ export const CHEMISTRIES: Readonly<Record<Chemistry, ChemistryData>> = {
     gas: { boostMaPerAh: 50, cellsPer12: 10 },
     balance: 'Charges unequally without harm; a long charge once a month.',
     upkeep: 'Distilled water every few weeks: it gasses much. New electrolyte after about ten years.',
-    pricePerKWh: 550,
+    pricePerKWh: 1000,
     source: practice,
   },
   'sodium-ion': {
@@ -241,8 +251,9 @@ export const CHEMISTRIES: Readonly<Record<Chemistry, ChemistryData>> = {
       [0.97, 0.2],
       [1, 0.03],
     ],
-    dischargeC: 0.5,
+    dischargeC: 1,
     capacityPerK: 0.003,
+    capacityPerKInFrost: 0.001,
     coldestChargeC: -10,
     coldestDischargeC: -30,
     hottestC: 50,
@@ -307,6 +318,36 @@ export function usualUnit(chemistry: Chemistry, busVolts: number): UsualUnit {
   }
 }
 
+/**
+ * A battery's size and mass, mm and kg: as typed, or where they are a guess those of a usual one with as many watt-hours.
+ * Mass grows with them, each side with their cube root.
+ */
+export function unitOf({
+  chemistry,
+  unitVolts,
+  unitAh,
+  unit,
+}: Pick<Bank, 'chemistry' | 'unitVolts' | 'unitAh' | 'unit'>): BankUnit {
+  const volts = unitVolts.value;
+  const bus = volts > 36 ? 48 : volts > 18 ? 24 : 12;
+  const usual = usualUnit(chemistry, bus);
+  const more = (volts * unitAh.value) / (usual.volts * usual.ah);
+  const [length, width, height] = usual.size.map((side) => Math.round(side * Math.cbrt(more))) as [
+    number,
+    number,
+    number,
+  ];
+  const sized = (typed: Entry, value: number): Entry =>
+    typed.from === 'guess' && typed.value !== value ? { value, from: 'guess' } : typed;
+  return {
+    length: sized(unit.length, length),
+    width: sized(unit.width, width),
+    height: sized(unit.height, height),
+    mass: sized(unit.mass, Math.round(usual.massKg * more * 10) / 10),
+    onSide: unit.onSide,
+  };
+}
+
 /** Cycles at a depth by a sheet's one figure, along the usual curve of its chemistry. */
 function curveThrough(
   curve: ChemistryData['cycles'],
@@ -346,6 +387,8 @@ export function chemistryOf({ chemistry, sheet }: Pick<Bank, 'chemistry' | 'shee
     coldestChargeC: usual.coldestChargeC === null ? null : sheet.coldestCharge.value,
     coldestDischargeC: sheet.coldestDischarge.value,
     capacityPerK: sheet.capacityPerK.value / 100,
+    // a sheet's own figure is of all temperatures
+    capacityPerKInFrost: 0,
     cycles: curveThrough(usual.cycles, sheet.cyclesDepth.value, sheet.cycles.value),
     floatYears: sheet.floatYears.value,
     source: 'the data sheet as typed; the rest as usual for its chemistry',

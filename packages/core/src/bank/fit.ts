@@ -1,5 +1,12 @@
 import type { Bank } from '../document';
+import { unitOf } from './chemistries';
 import { centreOf, packUnits, type Packing } from './packing';
+
+/** What of a bank its room is reckoned with. */
+export type BankFitPart = Pick<
+  Bank,
+  'chemistry' | 'unitVolts' | 'unitAh' | 'unit' | 'home' | 'series' | 'parallel'
+>;
 
 /** The bank in the room it has. */
 export interface BankFit extends Packing {
@@ -10,12 +17,9 @@ export interface BankFit extends Packing {
   centre: { x: number; y: number; z: number };
 }
 
-export function bankFit({
-  unit,
-  home,
-  series,
-  parallel,
-}: Pick<Bank, 'unit' | 'home' | 'series' | 'parallel'>): BankFit {
+export function bankFit(bank: BankFitPart): BankFit {
+  const { home, series, parallel } = bank;
+  const unit = unitOf(bank);
   const count = series.value * parallel.value;
   const packing = packUnits({
     unit: {

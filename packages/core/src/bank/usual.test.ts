@@ -23,7 +23,7 @@ const design = blankDesign({ name: 'Bank', kind: 'cabin', units: 'metric', busVo
 const demand = (parts: Partial<Demand> = {}): Demand => ({
   months: Array.from({ length: 12 }, () => ({ busWh: 1000 })),
   heaviest: { fullWh: 1200 },
-  largestRunning: { runningW: 600 },
+  largestRunning: { bankW: 600 },
   overDays: (days) => 1200 * days,
   ...parts,
 });
@@ -129,10 +129,10 @@ describe('a bank of units', () => {
     // everything at once for two days, then nothing for five
     const spells = (days: number) => Math.floor(days / 7) * 2000 + Math.min(2, days % 7) * 1000;
     const bank = bankOf({ parallel: chosen(2) }, demand({ overDays: spells }));
-    // 25.6 V × 200 Ah × 0.8 × √0.94: 3 971 Wh; 2 000 by the second day, the rest in the second week
-    const usable = 25.6 * 200 * 0.8 * Math.sqrt(0.94);
+    // 25.6 V × 200 Ah × 0.8: 4 096 Wh; 2 000 by the second day, the rest in the second week
+    const usable = 25.6 * 200 * 0.8;
     expect(bank.usableWh).toBeCloseTo(usable, 6);
-    expect(bank.days).toBeCloseTo(7 + (usable - 2000) / 1000, 5);
+    expect(bank.days).toBeCloseTo(14 + (usable - 4000) / 1000, 5);
   });
   it('carries nothing known where nothing is used', () => {
     const bank = bankOf({}, demand({ heaviest: null, overDays: () => 0 }));
@@ -142,8 +142,9 @@ describe('a bank of units', () => {
     const bank = bankOf({});
     const needs = bankNeeds(design.bank, bank, { largestRunning: null }, 0);
     expect(needs.map(({ school, ratedWh, parallel }) => [school, Math.round(ratedWh), parallel])).toEqual([
-      ['days', Math.round(2400 / 0.8 / Math.sqrt(0.94)), 2],
-      ['aged', Math.round(2400 / 0.8 / Math.sqrt(0.94) / 0.8), 2],
+      ['days', Math.round((2400 / 0.8) * 1.1), 2],
+      ['daily', Math.round((bank.dailyWh / 0.8) * 1.1), 1],
+      ['aged', Math.round((2400 / 0.8) * 1.1), 2],
       ['discharge', 0, 1],
       ['charge', 0, 1],
     ]);

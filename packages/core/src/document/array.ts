@@ -60,6 +60,8 @@ export interface ArrayPlan {
   position: number;
   module: ModuleSheet;
   count: Entry;
+  /** Panels there is room for; null where nobody counted. */
+  most: Entry | null;
   plane: PlanePlan;
   mounting: Mounting;
   rows: Rows;

@@ -2,6 +2,9 @@ import type { Entry } from './entry';
 
 export type Chemistry = 'lfp' | 'flooded' | 'gel' | 'agm' | 'nickel-iron' | 'sodium-ion';
 
+/** The largest of the worksheet's criteria, or every margin one upon the other. */
+export type BankSizing = 'worksheet' | 'careful';
+
 export interface Bank {
   chemistry: Chemistry;
   days: Entry;
@@ -16,6 +19,12 @@ export interface Bank {
   unitAh: Entry;
   series: Entry;
   parallel: Entry;
+  /** Units there is room for; null where nobody counted. */
+  mostUnits: Entry | null;
+  /** Whose way the bank is sized by. */
+  sizing: BankSizing;
+  /** Added by the worksheet to what its criteria ask for. */
+  margin: Entry;
   /** A data sheet of one's own in place of the chemistry's usual figures. */
   sheet: BankSheet | null;
   /** Share of the rated capacity that counts as worn out. */

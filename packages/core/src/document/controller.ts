@@ -1,3 +1,4 @@
+import type { BusVolts } from './design';
 import type { Entry } from './entry';
 
 /** Tracking down to the bank, tied to it, tracking up to it, or behind the socket of a ready-made power station. */
@@ -21,6 +22,10 @@ export interface Controller {
   position: number;
   label: string;
   kind: ControllerKind;
+  /** Bus volts that it charges. */
+  buses: BusVolts[];
+  /** One machine with the inverter: what it draws itself is drawn for both. */
+  inverter: boolean;
   maxVolts: Entry;
   /** Volts it wakes at in the morning; null where its sheet says none above its lowest. */
   startVolts: Entry | null;

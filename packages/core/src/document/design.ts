@@ -28,6 +28,11 @@ export interface Acknowledgement {
   sentence: string;
 }
 
+/** What a proposal leaves as it is. */
+export type Kept = 'volts' | 'chemistry' | 'bank' | 'panels' | 'plane' | 'controller';
+
+export const KEPT: readonly Kept[] = ['volts', 'chemistry', 'bank', 'panels', 'plane', 'controller'];
+
 export interface Design {
   version: number;
   name: string;
@@ -41,6 +46,8 @@ export interface Design {
     inverterIdle: Entry;
     inverterHours: Entry;
     dcEfficiency: Entry;
+    /** Of what could run at the same time, the share that does. */
+    sharing: Entry;
     /** Two legs where AC is split-phase. */
     split: boolean;
     /** The most volts that the inverter and everything on the bus bear; null where nobody looked. */
@@ -63,6 +70,10 @@ export interface Design {
   dc: DcLimits;
   /** What typical controllers cost, by their class, in the money one pays with. */
   controllerPrices: Record<string, Entry>;
+  /** What may be spent on panels, bank and controllers, and what a rated watt of panels costs; null where not said. */
+  budget: { most: Entry | null; panelWatt: Entry | null };
+  /** What is fixed already, whatever is proposed. */
+  kept: Kept[];
   /** By the id of the finding. */
   acknowledged: Record<string, Acknowledgement>;
 }

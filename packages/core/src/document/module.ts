@@ -13,4 +13,6 @@ export interface ModuleSheet {
   maxFuse: Entry | null;
   /** Parts of the panel with a bypass diode each. */
   sections: Entry;
+  /** Two halves of cells side by side: a shadow at the foot stops half of it. */
+  halfCut: boolean;
 }

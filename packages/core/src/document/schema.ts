@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { dayIndex } from '../units';
 import { HORIZON_STEP_DEG } from './array';
 import { INPUT_LIMITS } from './controller';
-import { SCHOOLS, type Design } from './design';
+import { KEPT, SCHOOLS, type Design } from './design';
 import { fieldAt, FIELDS } from './fields';
 import type { FieldSpec } from './fields/kit';
 import type { Pile } from './pile';
@@ -98,6 +98,7 @@ const useSchema = Joi.object({
 
 const moduleSchema = Joi.object({
   label: name.required(),
+  halfCut: Joi.boolean().required(),
   ...entries('/arrays/*/module', ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse']),
 }).required();
 
@@ -109,6 +110,13 @@ const controllerSchema = Joi.object({
   position,
   label: name.required(),
   kind: Joi.string().valid('mppt', 'pwm', 'boost', 'station').required(),
+  inverter: Joi.boolean().required(),
+  buses: Joi.array()
+    .items(Joi.number().valid(12, 24, 48))
+    .unique()
+    .min(1)
+    .max(3)
+    .required(),
   chargeAmpsBy: Joi.object({ 12: chargeAmps, 24: chargeAmps, 48: chargeAmps }).required(),
   inputLimits: Joi.object()
     .pattern(/^[1-8]$/, inputLimits)
@@ -248,7 +256,7 @@ const arraySchema = Joi.object({
     ...entries('/arrays/*/strings'),
   }).required(),
   pile: pileSchema,
-  ...entries('/arrays/*'),
+  ...entries('/arrays/*', ['most']),
 });
 
 const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iron', 'sodium-ion');
@@ -289,7 +297,8 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
     chemistry: chemistry.required(),
     disconnected: monthList,
     coldProtected: Joi.boolean().required(),
-    ...entries('/bank', ['coldest']),
+    sizing: Joi.string().valid('worksheet', 'careful').required(),
+    ...entries('/bank', ['coldest', 'mostUnits']),
     sheet: Joi.object({ label: name.required(), ...entries('/bank/sheet') })
       .allow(null)
       .required(),
@@ -316,6 +325,12 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
   controllerPrices: Joi.object()
     .pattern(id, entry(fieldAt('/controllerPrices/mppt')))
     .max(60)
+    .required(),
+  budget: Joi.object(entries('/budget', ['most', 'panelWatt'])).required(),
+  kept: Joi.array()
+    .items(Joi.string().valid(...KEPT))
+    .unique()
+    .max(KEPT.length)
     .required(),
   acknowledged: Joi.object()
     .pattern(

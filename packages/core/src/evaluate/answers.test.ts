@@ -95,16 +95,16 @@ describe('the bank answer', () => {
     });
   });
   it('says how long it carries, and what governs its size', () => {
-    // 25.6 V × 100 Ah, four fifths of it, √0.94 given back: 1 986 Wh for 50 a day
+    // 25.6 V × 100 Ah, four fifths of it: 2 048 Wh for 50 a day
     const { lead, rest } = told(bank(2, 1)).bank;
-    expect(lead).toBe('It carries 39.7 days.');
-    expect(rest).toMatch(/^You asked for 2 days; 1\.99 kWh usable of 2\.56 kWh rated\./);
+    expect(lead).toBe('It carries 41 days.');
+    expect(rest).toMatch(/^You asked for 2 days; 2\.05 kWh usable of 2\.56 kWh rated\./);
     expect(rest).toMatch(/(govern|governs) its size\.$/);
   });
   it('says what it would take where it falls short', () => {
     const { lead, rest } = told(bank(100, 1)).bank;
-    expect(lead).toBe('Not so long: 39.7 days.');
-    // 100 ÷ 39.7 rounded up
+    expect(lead).toBe('Not so long: 41 days.');
+    // 100 ÷ 41, with a tenth for margin, rounded up
     expect(rest).toMatch(/^You asked for 100 days, which takes 3 in parallel; /);
   });
 });

@@ -4,6 +4,7 @@ import { figure, step, type Figure, type Pen } from './figure';
 
 export const BANK_SCHOOLS = {
   days: 'the days to carry',
+  daily: 'what one day takes',
   aged: 'the days to carry when it is old',
   discharge: 'the largest draw',
   charge: 'the charge rate of the array',
@@ -14,13 +15,14 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
   const keeps = [
     step('usable depth', `× ${(design.bank.depth.value / 100).toFixed(2)}`),
     step(`capacity at ${pen(bank.coldestC, 'temperature')}`, `× ${bank.temperatureFactor.toFixed(2)}`),
-    step('gives back', `× ${bank.dischargeEfficiency.toFixed(2)}`),
+    ...(design.bank.sizing === 'careful'
+      ? [step('gives back', `× ${bank.dischargeEfficiency.toFixed(2)}`)]
+      : []),
   ];
   const sunHours = energy?.worst?.poaKWhm2 ?? null;
   const formula = sunHours === null ? null : autonomyDays(sunHours, design.energy.service === 'critical');
   const steady = Math.abs(bank.wantedWh - bank.dailyWh * design.bank.days.value) < 0.01 * bank.wantedWh;
-  const amps =
-    (loads.largestRunning?.runningW ?? 0) / (design.supply.inverterEfficiency.value / 100) / design.busVolts;
+  const amps = (loads.largestRunning?.bankW ?? 0) / design.busVolts;
   const { rateHours, peukert } = bank.chemistry;
   const hours =
     amps > 0 ? peukertHours(bank.ah, rateHours, peukert, amps) * (design.bank.depth.value / 100) : null;
@@ -59,22 +61,11 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
       source: 'Peukert 1897: hours × (capacity ÷ (amps × hours))^exponent, of the usable part; at 25 °C.',
     }),
     figure(pen, 'bank.need', 'bank', 'rated energy asked for', bankGoverning?.ratedWh ?? null, 'energy', {
-      steps:
-        bankGoverning?.school === 'days' || bankGoverning?.school === 'aged'
-          ? [
-              ...(steady
-                ? [
-                    step('used a day', pen(bank.dailyWh, 'energy')),
-                    step('days', `× ${pen(design.bank.days.value, 'days')}`),
-                  ]
-                : [step(`used over ${pen(design.bank.days.value, 'days')}`, pen(bank.wantedWh, 'energy'))]),
-              ...keeps.map(({ label, text }) => step(label, text.replace('×', '÷'))),
-              ...(bankGoverning?.school === 'aged'
-                ? [step('left when old', `÷ ${(design.bank.endOfLife.value / 100).toFixed(2)}`)]
-                : []),
-            ]
-          : [],
-      source: 'The largest of the schools; days to carry by IEEE 1013 and IEEE 1562 practice.',
+      steps: bankGoverning ? needSteps(facts, pen, bankGoverning.school) : [],
+      source:
+        design.bank.sizing === 'careful'
+          ? 'The careful way: depth, what is lost on the way out and the end of life one upon the other; and the largest of the schools.'
+          : 'The worksheet’s way (IEEE 1013 and IEEE 1562, from memory): the largest of days ÷ depth, a day ÷ what a day may take, and days ÷ what is left when worn; then the cold and a margin.',
       others: bankNeeds
         .map(
           (need) =>
@@ -99,6 +90,31 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
         source: 'Rated energy asked for over one row’s energy, rounded up.',
       },
     ),
+  ];
+}
+
+/** The way from what is used to the rated energy that a criterion asks for. */
+function needSteps({ design, bank }: Facts, pen: Pen, school: keyof typeof BANK_SCHOOLS) {
+  if (school === 'discharge' || school === 'charge') return [];
+  const { depth, endOfLife, days, sizing, margin } = design.bank;
+  const careful = sizing === 'careful';
+  const steady = Math.abs(bank.wantedWh - bank.dailyWh * days.value) < 0.01 * bank.wantedWh;
+  const by = (value: number) => `÷ ${value.toFixed(2)}`;
+  const used = steady
+    ? [step('used a day', pen(bank.dailyWh, 'energy')), step('days', `× ${pen(days.value, 'days')}`)]
+    : [step(`used over ${pen(days.value, 'days')}`, pen(bank.wantedWh, 'energy'))];
+  const worn = step('left when old', by(endOfLife.value / 100));
+  return [
+    ...(school === 'daily' ? [step('used a day', pen(bank.dailyWh, 'energy'))] : used),
+    ...(school === 'daily'
+      ? [step('what a day may take', by(Math.min(bank.chemistry.dailyPct, depth.value) / 100))]
+      : careful || school === 'days'
+        ? [step('usable depth', by(depth.value / 100))]
+        : [worn]),
+    step(`capacity at ${pen(bank.coldestC, 'temperature')}`, by(bank.temperatureFactor)),
+    ...(careful
+      ? [step('gives back', by(bank.dischargeEfficiency)), ...(school === 'aged' ? [worn] : [])]
+      : [step('margin', `× ${(1 + margin.value / 100).toFixed(2)}`)]),
   ];
 }
 

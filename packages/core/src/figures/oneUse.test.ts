@@ -134,13 +134,13 @@ describe('each way it is known', () => {
     expect(steps[1]).toBe('the charger gives back: ÷ 0.90');
   });
   it('degrees', () => {
-    const { value, steps } = known('heating', { perKelvin: 50, base: 18, cop: 2 });
+    const { value, steps } = known('heating', { perKelvin: 1, base: 18, cop: 2 });
     expect(value).toBeGreaterThan(0);
-    expect(steps[0]).toMatch(/^50.* below 18 °C: /);
-    expect(steps[1]).toBe('heat for its energy: ÷ 2.00');
-    expect(known('cooling', { perKelvin: 50, base: 18, cop: 2 }).steps[0]).toMatch(/ above 18 °C: /);
-    // twice the losses, twice the energy
-    expect(known('heating', { perKelvin: 100, base: 18, cop: 2 }).value).toBeCloseTo(2 * value!, 6);
+    expect(steps[0]).toMatch(/^1.* below 18 °C, /);
+    expect(steps[0]).toMatch(/2\.00 of heat for its energy at 7 °C outdoors/);
+    expect(known('cooling', { perKelvin: 1, base: 18, cop: 2 }).steps[0]).toMatch(/ above 18 °C, /);
+    // twice the losses, twice the energy, while its watts allow it
+    expect(known('heating', { perKelvin: 2, base: 18, cop: 2 }).value).toBeCloseTo(2 * value!, 6);
   });
   it('a measured series', () => {
     const series = {

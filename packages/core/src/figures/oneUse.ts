@@ -1,5 +1,5 @@
 import { paintText, type Design, type Use } from '../document';
-import { givenOf, paintIn, USE_FORMS, type UseRow } from '../loads';
+import { givenOf, paintIn, USE_FORMS, type UseRow, RATED_AT_C } from '../loads';
 import { remembered } from '../memo';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
@@ -106,10 +106,9 @@ function ownSteps(use: Use, row: UseRow, pen: Pen, ownWh: number): Step[] {
     case 'cooling':
       return [
         step(
-          `${pen(given('perKelvin'), 'perKelvin')} ${use.form === 'heating' ? 'below' : 'above'} ${pen(given('base'), 'temperature')}`,
-          pen(ownWh * given('cop'), 'energy'),
+          `${pen(given('perKelvin'), 'perKelvin')} ${use.form === 'heating' ? 'below' : 'above'} ${pen(given('base'), 'temperature')}, ${given('cop').toFixed(2)} of heat for its energy at ${pen(RATED_AT_C[use.form], 'temperature')} outdoors and by the outdoor air elsewhere, at most ${pen(use.watts.value, 'power')}`,
+          pen(ownWh, 'energy'),
         ),
-        step('heat for its energy', `÷ ${given('cop').toFixed(2)}`),
       ];
     case 'series':
       return [step(`mean of ${use.series?.name ?? 'the readings'}`, pen(ownWh, 'energy'))];

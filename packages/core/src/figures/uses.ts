@@ -75,20 +75,33 @@ function sumsOf({ design, loads }: Facts, pen: Pen): Figure[] {
       },
     ),
     figure(pen, 'load.running', 'uses', 'all at once', largestRunning?.runningW ?? null, 'power', {
-      steps: largestRunning ? wattSteps(design.uses, loads, pen, largestRunning.month) : [],
-      source: 'Every use of the month running at the same moment: an upper bound for the inverter.',
+      steps: largestRunning
+        ? [
+            ...wattSteps(design.uses, loads, pen, largestRunning.month),
+            ...(design.supply.sharing.value < 100
+              ? [step('of it at the same time', `× ${(design.supply.sharing.value / 100).toFixed(2)}`)]
+              : []),
+          ]
+        : [],
+      source:
+        design.supply.sharing.value < 100
+          ? `Of every use of the month ${pen(design.supply.sharing.value, 'percent')} at the same moment, and never less than the largest.`
+          : 'Every use of the month running at the same moment: an upper bound.',
+      others: largestRunning
+        ? `Of it ${pen(largestRunning.acW, 'power')} from the inverter. The bank gives ${pen(largestRunning.bankW, 'power')}, ${pen(largestRunning.bankW / design.busVolts, 'current')} at ${design.busVolts} V.`
+        : null,
     }),
     figure(pen, 'load.start', 'uses', 'worst start', worstStart?.startW ?? null, 'power', {
       steps: worstStart
         ? [
-            step('everything running', pen(worstStart.runningW, 'power')),
+            step('running on AC', pen(worstStart.acW, 'power')),
             step(
               worstStart.starts ? `${worstStart.starts} starts` : 'no start surge',
-              `+ ${pen(worstStart.startW - worstStart.runningW, 'power')}`,
+              `+ ${pen(worstStart.startW - worstStart.acW, 'power')}`,
             ),
           ]
         : [],
-      source: 'Running total plus the largest single start, common practice.',
+      source: 'What runs on AC plus the hardest single start there, common practice: the inverter’s surge.',
     }),
     figure(pen, 'load.peak', 'uses', 'the heaviest hour', peak?.watts ?? null, 'power', {
       steps: peak

@@ -60,8 +60,9 @@ const otherSchools: Rule = ({ design, bank, bankNeeds }, pen) =>
     }));
 
 const wrongSeries: Rule = ({ design, bank }, pen) => {
-  if (fitsBus(bank.volts, design.busVolts)) return null;
-  const fits = fitsBus(bank.seriesForBus * design.bank.unitVolts.value, design.busVolts);
+  const unitVolts = design.bank.unitVolts.value;
+  if (fitsBus(bank.volts, design.busVolts, unitVolts)) return null;
+  const fits = fitsBus(bank.seriesForBus * unitVolts, design.busVolts, unitVolts);
   return {
     id: 'bank.series',
     severity: 'stop',

@@ -1,4 +1,4 @@
-import { packUnits, PAD_C, sparkDistanceMm, ventilation } from '../bank';
+import { unitOf, packUnits, PAD_C, sparkDistanceMm, ventilation } from '../bank';
 import type { Facts } from '../calculate';
 import { spellIn, warmer } from './bank';
 import type { Bank, Entry } from '../document';
@@ -96,7 +96,7 @@ const doesNotFit: Rule = ({ design, fit }, pen) => {
     sentence: `${fit.count} units of ${size(unit)} are to go into ${size(home)}. ${why}`,
     value: fit.room,
     limit: fit.count,
-    remedies: largerRooms(design.bank.unit, design.bank.home, design.units, fit.count, pen),
+    remedies: largerRooms(unitOf(design.bank), design.bank.home, design.units, fit.count, pen),
     focus: '/bank/home/length',
   };
 };

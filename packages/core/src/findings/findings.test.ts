@@ -219,7 +219,9 @@ describe('uses and place', () => {
   });
   it('warn of heavy currents on a low bus', () => {
     const amps = find({ ...dairy, busVolts: 12 }, 'uses.busAmps');
-    expect(amps?.value).toBeCloseTo(3779 / 12, 6);
+    // what is on AC through an inverter that gives 92 % of it, the rest through its wiring: more than the 3 779 W used
+    expect(amps?.value).toBeGreaterThan(3779 / 0.97 / 12);
+    expect(amps?.value).toBeLessThan(3779 / 0.88 / 12);
   });
   it('try the string at a colder low than the grid’s guess', () => {
     const edge = set(

@@ -302,6 +302,22 @@ const insideOut: Rule = ({ design }, pen) =>
     };
   });
 
+/** A controller that does not charge the bus it hangs on. */
+const wrongBus: Rule = ({ design }) =>
+  Object.entries(design.controllers).flatMap(([id, { buses, label }]) =>
+    buses.includes(design.busVolts)
+      ? []
+      : {
+          id: `controller.bus:${id}`,
+          severity: 'stop' as const,
+          sheet: 'strings' as const,
+          title: 'A controller for another system voltage',
+          sentence: `${label} is made for ${buses.join(' and ')} V; the system is at ${design.busVolts} V.`,
+          value: design.busVolts,
+          focus: `/controllers/${id}/chargeAmps`,
+        },
+  );
+
 const ARRAY_RULES: readonly ArrayRule[] = [
   coldOverLimit,
   hotTooLow,
@@ -314,6 +330,6 @@ const ARRAY_RULES: readonly ArrayRule[] = [
   fuses,
 ];
 
-export const STRINGS_RULES: readonly Rule[] = [ofEveryArray(ARRAY_RULES), insideOut];
+export const STRINGS_RULES: readonly Rule[] = [ofEveryArray(ARRAY_RULES), wrongBus, insideOut];
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

@@ -104,7 +104,7 @@ const hardStart: Rule = ({ loads }, pen) => {
 };
 
 const currentsOfTheBus: Rule = ({ loads, design }, pen) => {
-  const watts = loads.largestRunning?.runningW ?? 0;
+  const watts = loads.largestRunning?.bankW ?? 0;
   const amps = watts / design.busVolts;
   const next = design.busVolts === 12 ? 24 : 48;
   if (design.busVolts === 48 || amps <= 120) return null;
@@ -113,7 +113,7 @@ const currentsOfTheBus: Rule = ({ loads, design }, pen) => {
     severity: 'look',
     sheet: 'uses',
     title: 'Heavy current for this bus',
-    sentence: `${pen(watts, 'power')} at ${design.busVolts} V is ${pen(amps, 'current')}; above about 120 A cable and fuses become hard to handle (common practice). A ${next} V bus halves it, with a bank to match.`,
+    sentence: `${pen(watts, 'power')} from the bank at ${design.busVolts} V is ${pen(amps, 'current')}; above about 120 A cable and fuses become hard to handle (common practice). A ${next} V bus halves it, with a bank to match.`,
     value: amps,
     limit: 120,
   };

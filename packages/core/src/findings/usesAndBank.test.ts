@@ -189,11 +189,17 @@ describe('bank: each mistake has its finding, and what is right has none', () =>
   it('sizes for the old bank too: by hand', () => {
     const { bank, figures } = evaluate(dairy, climate);
     const rated = (school: string) => bank.needs.find((need) => need.school === school)!;
-    expect(bank.needs.find(({ governs }) => governs)?.school).toBe('aged');
+    const wantedWh = dairy.bank.days.value * bank.dailyWh;
+    // the worksheet: the largest of days ÷ depth and days ÷ what is left when worn, 80 % both, then cold and a tenth more
+    expect(figures['bank.need']!.value).toBeCloseTo((wantedWh / (bank.usableWh / bank.ratedWh)) * 1.1, 3);
+    // the careful way: depth, half of the round trip and the end of life one upon the other
+    const careful = evaluate({ ...dairy, bank: { ...dairy.bank, sizing: 'careful' } }, climate);
+    expect(careful.bank.needs.find(({ governs }) => governs)?.school).toBe('aged');
+    expect(careful.figures['bank.need']!.value).toBeCloseTo(
+      wantedWh / (careful.bank.usableWh / careful.bank.ratedWh) / 0.8,
+      3,
+    );
     expect(rated('aged').parallel).toBeGreaterThanOrEqual(rated('days').parallel);
-    // 7.95 kWh × 2 days ÷ (0.8 × 0.944 × 0.97) ÷ 0.8
-    const days = (2 * dairy.bank.days.value * evaluate(dairy, climate).bank.dailyWh) / 2;
-    expect(figures['bank.need']!.value).toBeCloseTo(days / (bank.usableWh / bank.ratedWh) / 0.8, 3);
   });
 
   it('a sheet of one’s own takes the place of the usual figures', () => {

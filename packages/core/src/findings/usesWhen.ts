@@ -1,6 +1,7 @@
 import { atStage, stagesIn, usesInOrder, type Use } from '../document';
-import { givenOf } from '../loads';
+import { followsWeather, givenOf, shortOfWeather } from '../loads';
 import { remembered } from '../memo';
+import { monthName } from '../units';
 import { choose, put, remedy, type FindingParts, type Rule } from './finding';
 
 const named = ({ name }: Use) => name || 'A use';
@@ -226,10 +227,36 @@ const throughBank: Rule = (facts, pen) => {
   };
 };
 
+/** What follows the weather and cannot keep up with it in some month. */
+const cannotKeepUp: Rule = ({ design, climate }, pen) =>
+  climate
+    ? usesInOrder(design).flatMap(([id, use]) => {
+        if (!followsWeather(use) || use.stage > 0) return [];
+        const short = use.months.map((month) => ({
+          month,
+          wh: shortOfWeather(use, climate.months[month - 1] ?? null),
+        }));
+        const worst = short.reduce((most, one) => (one.wh > most.wh ? one : most), { month: 1, wh: 0 });
+        if (worst.wh < SHORT_WORTH_KNOWING_WH) return [];
+        return {
+          id: `uses.weatherShort:${id}`,
+          severity: 'look' as const,
+          sheet: 'uses' as const,
+          title: use.form === 'heating' ? 'It cannot keep it warm' : 'It cannot keep it cool',
+          sentence: `${named(use)} gives all of its ${pen(use.watts.value, 'power')} and would want ${pen(worst.wh, 'energy')} more on a day in ${monthName(worst.month)}. It is reckoned at its watts: the rest must come from something else, or it stays ${use.form === 'heating' ? 'colder' : 'warmer'}.`,
+          value: worst.wh,
+          focus: `/uses/${id}/watts`,
+        };
+      })
+    : null;
+
+const SHORT_WORTH_KNOWING_WH = 100;
+
 export const USES_WHEN_RULES: readonly Rule[] = [
   meterPeak,
   paintedNothing,
   weatherUnknown,
+  cannotKeepUp,
   noEvent,
   noSeries,
   legs,

@@ -72,10 +72,10 @@ export function usualBank(
     series: chosen(series),
     sheet: null,
     unit: {
-      length: catalogue(size[0]),
-      width: catalogue(size[1]),
-      height: catalogue(size[2]),
-      mass: catalogue(massKg),
+      length: guess(size[0]),
+      width: guess(size[1]),
+      height: guess(size[2]),
+      mass: guess(massKg),
       onSide,
     },
   };
@@ -119,6 +119,7 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       inverterIdle: guess(busVolts === 48 ? 30 : 12),
       inverterHours: guess(24),
       dcEfficiency: guess(97),
+      sharing: chosen(100),
       split: units === 'imperial' && kind !== 'trailer' && kind !== 'boat' && busVolts === 48,
       mostVolts: null,
     },
@@ -135,6 +136,9 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       disconnected: [],
       coldProtected: true,
       parallel: chosen(1),
+      mostUnits: null,
+      sizing: 'worksheet',
+      margin: chosen(10),
       endOfLife: chosen(80),
       home: usualHome(kind),
       horizon: chosen(20),
@@ -158,6 +162,8 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
     controllers: { c1: { position: 1, ...controllerOfClass(controller) } },
     dc: { combiner: null, disconnect: null, cable: null, connector: null, dwelling: null, poles: null },
     controllerPrices: {},
+    budget: { most: null, panelWatt: null },
+    kept: [],
     acknowledged: {},
   };
 }
@@ -198,6 +204,7 @@ export function blankArray(position: number, controller: string, moving = false)
     position,
     module: sheetOfClass(moduleClass(moving ? 'mono-32-half' : 'mono-54-half')),
     count: chosen(1),
+    most: null,
     plane: {
       kind: moving ? 'moving' : 'fixed',
       tilt,

@@ -14,6 +14,7 @@ import {
   type Design,
 } from '../document';
 import { computeLoads } from '../loads';
+import { CONTROLLER_CLASSES } from '../strings';
 import { oneArray } from '../testing/dairy';
 import { blankUse, chosen, guess } from './blank';
 import { JOB_FILE_LIMIT_BYTES, readJobFile, writeJobFile } from './jobFile';
@@ -344,8 +345,8 @@ describe('migrations', () => {
         expect(design.uses[id]).toMatchObject(use);
         expect(design.uses[id]).toMatchObject({ form: 'watts', days: 'every', stage: 0, paint: {} });
       }
-      expect(design.bank).toMatchObject(was.bank);
-      expect(design.supply).toEqual({ ...was.supply, split: false, mostVolts: null });
+      expect({ ...design.bank, unit: 0 }).toMatchObject({ ...was.bank, unit: 0 });
+      expect(design.supply).toEqual({ ...was.supply, split: false, mostVolts: null, sharing: chosen(100) });
       // version 2 counted watts × hours and off draw: by hand
       const byHand = Object.values(was.uses).map(
         ({ count, watts, hours, standby }) =>
@@ -372,7 +373,7 @@ describe('migrations', () => {
         expect(design.controllers[id]).toMatchObject({ inputLimits: {}, ownDraw: { value: 0 } });
       }
       expect(design.uses).toEqual(was.uses);
-      expect(design.bank).toMatchObject(was.bank);
+      expect({ ...design.bank, unit: 0 }).toMatchObject({ ...was.bank, unit: 0 });
     },
   );
   it.each(readJson<Record<string, unknown>[]>('design-version-4.json'))(
@@ -381,11 +382,36 @@ describe('migrations', () => {
       const design = migrate(old) as unknown as Design;
       expect(problemsOf(design)).toEqual([]);
       const was = old as unknown as Design;
-      expect(design).toMatchObject({ ...was, version: CURRENT_VERSION });
+      expect({ ...design, bank: { ...design.bank, unit: 0 } }).toMatchObject({
+        ...was,
+        bank: { ...was.bank, unit: 0 },
+        version: CURRENT_VERSION,
+      });
       expect(design.school).toBe(
         was.kind === 'boat' ? 'marine' : was.units === 'imperial' ? 'north-american' : 'iec',
       );
       expect(design.bank.disconnected).toEqual([]);
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-5.json'))(
+    'bring version 5 forward: $name with all that it said, its bank sized as it was',
+    (old) => {
+      const design = migrate(old) as unknown as Design;
+      expect(problemsOf(design)).toEqual([]);
+      const was = old as unknown as Design;
+      expect({ ...design, bank: { ...design.bank, unit: 0 } }).toMatchObject({
+        ...was,
+        bank: { ...was.bank, unit: 0 },
+        version: CURRENT_VERSION,
+      });
+      expect(design.bank.sizing).toBe('careful');
+      // sizes that came with the chemistry count as guesses; what was typed stays
+      for (const key of ['length', 'width', 'height', 'mass'] as const)
+        expect(design.bank.unit[key].value).toBe(was.bank.unit[key].value);
+      for (const [id, { label }] of Object.entries(was.controllers))
+        expect(design.controllers[id]!.buses).toEqual(
+          CONTROLLER_CLASSES.find((known) => known.label === label)?.buses ?? [12, 24, 48],
+        );
     },
   );
   it('calls sealed lead-acid what it mostly is', () => {

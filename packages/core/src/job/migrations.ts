@@ -1,5 +1,6 @@
 import { cloned, CURRENT_VERSION, type BusVolts, type Chemistry, type JobKind } from '../document';
 import { groupOf } from '../loads';
+import { CONTROLLER_CLASSES } from '../strings';
 import { usualBank, usualHome } from './blank';
 
 type Document = Record<string, unknown> & { version: number };
@@ -15,6 +16,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 2, step: usesAndBankInFull },
   { from: 3, step: stringsInFull },
   { from: 4, step: bySchool },
+  { from: 5, step: whatIsFixed },
 ];
 
 type Loose = Record<string, unknown>;
@@ -175,6 +177,72 @@ function bySchool(document: Document): Document {
     supply: { ...supply, mostVolts: null },
     bank: { ...bank, disconnected: [] },
   };
+}
+
+/**
+ * Version 5 knew neither which buses a controller charges, nor half-cut panels, nor what is fixed already. Its bank was
+ * sized with every margin one upon the other; whoever had it so keeps it.
+ */
+function whatIsFixed(document: Document): Document {
+  type Rows = Record<string, Loose>;
+  const { supply, bank, arrays, controllers } = document as Document & {
+    supply: Loose;
+    bank: Loose & { unit: Loose };
+    arrays: Rows;
+    controllers: Rows;
+  };
+  const rows = (all: Rows, change: (row: Loose) => Loose): Rows =>
+    Object.fromEntries(Object.entries(all).map(([id, row]) => [id, change(row)]));
+  const sheet = (module: unknown): Loose => ({
+    ...(module as Loose),
+    halfCut: /half/i.test(String((module as Loose).label)),
+  });
+  return {
+    ...document,
+    supply: { ...supply, sharing: { value: 100, from: 'chosen' } },
+    bank: {
+      ...bank,
+      unit: { ...bank.unit, ...usualSizes(document) },
+      mostUnits: null,
+      sizing: 'careful',
+      margin: { value: 10, from: 'chosen' },
+    },
+    arrays: rows(arrays, (array) => ({
+      ...array,
+      most: null,
+      module: sheet(array.module),
+      pile: array.pile && {
+        ...(array.pile as Loose),
+        sorts: rows((array.pile as { sorts: Rows }).sorts, (sort) => ({
+          ...sort,
+          module: sheet(sort.module),
+        })),
+      },
+    })),
+    controllers: rows(controllers, (controller) => ({
+      ...controller,
+      ...madeAs(String(controller.label)),
+    })),
+    budget: { most: null, panelWatt: null },
+    kept: [],
+  };
+}
+
+/** Which buses a controller charges and whether it is the inverter too, where its label is that of a typical class. */
+function madeAs(label: string): Loose {
+  const found = CONTROLLER_CLASSES.find((candidate) => candidate.label === label);
+  return { buses: [...(found?.buses ?? [12, 24, 48])], inverter: found?.inverter ?? false };
+}
+
+/** Sizes of a unit that stand as they came with its chemistry, nobody having typed them: guesses from now on. */
+function usualSizes({ busVolts, bank }: Document): Loose {
+  const { chemistry, unit } = bank as { chemistry: Chemistry; unit: Record<string, { value?: unknown }> };
+  const usual = usualBank(chemistry, busVolts as BusVolts).unit;
+  return Object.fromEntries(
+    (['length', 'width', 'height', 'mass'] as const)
+      .filter((key) => unit[key]?.value === usual[key].value)
+      .map((key) => [key, usual[key]]),
+  );
 }
 
 export class NewerVersionError extends Error {

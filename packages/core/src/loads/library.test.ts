@@ -8,13 +8,14 @@ import { useDay } from './useDay';
 /** Watts of household things as two public lists give them, both from memory: US Department of Energy; EU ecodesign and common plates. */
 const PUBLIC: readonly [id: string, doe: readonly [number, number], other: readonly [number, number]][] = [
   ['coffee', [900, 1200], [600, 1500]],
-  ['microwave', [750, 1100], [700, 1500]],
+  // what it takes, not what it gives the food
+  ['microwave', [1100, 1700], [700, 1800]],
   ['toaster', [800, 1400], [700, 1500]],
   ['washer', [350, 500], [300, 600]],
   ['dish', [1200, 2400], [900, 2200]],
   ['vacuum', [1000, 1440], [500, 1400]],
   ['iron', [1000, 1800], [1000, 2400]],
-  ['dryer', [1800, 5000], [900, 3000]],
+  ['dryer', [1800, 5600], [900, 6000]],
   ['laptop', [50, 50], [30, 90]],
   ['ceiling-fan', [65, 175], [30, 100]],
   ['furnace-fan', [300, 750], [100, 800]],

@@ -17,6 +17,8 @@ export interface TypicalUse {
   watts: number;
   /** Plausible range of what decides it: watts, or kWh a year where a label does. */
   range: readonly [low: number, high: number];
+  /** What differs from one part of the world to another. */
+  elsewhere: string | null;
   hours: number;
   dc: boolean;
   startFactor: number;
@@ -32,6 +34,10 @@ export interface TypicalUse {
 const PRACTICE = 'common practice';
 /** Wattages of household things as the United States Department of Energy lists them, from memory. */
 const DOE = 'US Department of Energy, typical wattages, from memory';
+
+/** From memory of labels on both sides. */
+const COLD_BY_REGION =
+  'Small modern ones in Europe and Asia are labelled 130 to 220 kWh a year, large North American ones 350 to 600.';
 
 const HOUSES: readonly JobKind[] = ['cabin', 'homestead'];
 const FIXED: readonly JobKind[] = ['cabin', 'homestead', 'shed'];
@@ -74,6 +80,7 @@ function use(
     given: {},
     paint,
     perPerson: false,
+    elsewhere: null,
     source: PRACTICE,
     ...extra,
   };
@@ -95,10 +102,10 @@ export const USE_LIBRARY: readonly TypicalUse[] = [
   use('lighting', 'strip', 'Light strips', MOVING, 10, [5, 20], 3, LAMP),
   use('lighting', 'work-light', 'Work lights', ['homestead', 'shed'], 30, [15, 60], 3, { from: [[17, 20]] }),
   use('lighting', 'yard', 'Yard light with a sensor', FIXED, 20, [10, 50], 0.5, { standby: 1 }),
-  use('lighting', 'anchor', 'Anchor light', ['boat'], 2, [1, 5], 10, {
+  use('lighting', 'anchor', 'Anchor light', ['boat'], 2, [1, 5], 15, {
     dc: true,
     priority: 'must',
-    from: [[20, 6]],
+    from: [[17, 8]],
   }),
 
   use('water', 'pressure-pump', 'Pressure pump, 12 V', ALL, 60, [40, 110], 0.5, {
@@ -133,19 +140,28 @@ export const USE_LIBRARY: readonly TypicalUse[] = [
     from: [[10, 15]],
   }),
 
-  use('cold', 'fridge-label', 'Refrigerator, by its label', HOUSES, 90, [80, 250], 9, label(130)),
-  use('cold', 'fridge-freezer', 'Fridge and freezer, by its label', HOUSES, 110, [150, 400], 9, label(220)),
-  use('cold', 'chest', 'Chest freezer, by its label', HOUSES, 90, [140, 350], 9, label(200)),
   use(
     'cold',
-    'second-chest',
-    'Second freezer',
-    ['homestead'],
+    'fridge-label',
+    'Refrigerator, by its label',
+    HOUSES,
     90,
-    [140, 350],
+    [130, 220],
     9,
-    label(200, { priority: 'surplus' }),
+    label(170, { elsewhere: COLD_BY_REGION }),
   ),
+  use(
+    'cold',
+    'fridge-freezer',
+    'Fridge and freezer, by its label',
+    HOUSES,
+    110,
+    [200, 600],
+    9,
+    label(280, { elsewhere: COLD_BY_REGION }),
+  ),
+  use('cold', 'chest', 'Chest freezer, by its label', HOUSES, 90, [140, 350], 9, label(200)),
+  use('cold', 'second-chest', 'Second freezer', ['homestead'], 90, [140, 350], 9, label(200)),
   use('cold', 'dc-fridge', 'Compressor cool box, 12 V', ALL, 45, [30, 70], 9, {
     dc: true,
     startFactor: 3,
@@ -162,7 +178,7 @@ export const USE_LIBRARY: readonly TypicalUse[] = [
 
   use('cooking', 'kettle', 'Kettle', HOUSES, 2000, [1000, 3000], 0.2, { perPerson: true }),
   use('cooking', 'coffee', 'Coffee maker', ALL, 1000, [900, 1200], 0.2, { source: DOE, from: [[7, 8]] }),
-  use('cooking', 'microwave', 'Microwave oven', ALL, 1000, [750, 1100], 0.25, { standby: 2, source: DOE }),
+  use('cooking', 'microwave', 'Microwave oven', ALL, 1350, [1100, 1700], 0.25, { standby: 2 }),
   use('cooking', 'toaster', 'Toaster', HOUSES, 1000, [800, 1400], 0.1, { source: DOE }),
   use('cooking', 'induction', 'Induction plate', ALL, 1800, [800, 2200], 0.7, {
     from: [
@@ -189,8 +205,9 @@ export const USE_LIBRARY: readonly TypicalUse[] = [
     source: DOE,
   }),
   use('washing', 'iron', 'Clothes iron', HOUSES, 1000, [1000, 1800], 0.2, { source: DOE }),
-  use('washing', 'dryer', 'Clothes dryer', ['homestead'], 2500, [1800, 5000], 0.7, {
+  use('washing', 'dryer', 'Clothes dryer, vented', ['homestead'], 5000, [1800, 5600], 0.6, {
     priority: 'surplus',
+    startFactor: 1.2,
     source: DOE,
     from: [[11, 14]],
   }),
@@ -222,7 +239,7 @@ export const USE_LIBRARY: readonly TypicalUse[] = [
   }),
 
   use('communications', 'router', 'Router', ALL, 10, [6, 18], 24, { priority: 'must' }),
-  use('communications', 'satellite', 'Satellite terminal', ALL, 60, [40, 110], 14, { standby: 2 }),
+  use('communications', 'satellite', 'Satellite terminal', ALL, 50, [20, 110], 14, { standby: 2 }),
   use('communications', 'laptop', 'Laptop', ALL, 50, [30, 90], 4, {
     perPerson: true,
     standby: 1,
@@ -238,7 +255,8 @@ export const USE_LIBRARY: readonly TypicalUse[] = [
   use('communications', 'repeater', 'Radio repeater', FIXED, 14, [8, 30], 24, { dc: true, priority: 'must' }),
   use('communications', 'camera', 'Camera with recorder', FIXED, 12, [6, 25], 24, { priority: 'must' }),
 
-  use('comfort', 'ceiling-fan', 'Ceiling fan', HOUSES, 65, [65, 175], 8, { source: DOE }),
+  use('comfort', 'ceiling-fan', 'Ceiling fan', HOUSES, 65, [40, 175], 8, { source: DOE }),
+  use('comfort', 'dc-ceiling-fan', 'Ceiling fan, direct-current motor', HOUSES, 25, [15, 35], 8),
   use('comfort', 'dc-fan', 'Fan, 12 V', ALL, 15, [6, 40], 8, { dc: true }),
   use('comfort', 'boiler-fan', 'Boiler controls and fan', HOUSES, 90, [40, 200], 8, {
     startFactor: 3,
@@ -263,7 +281,7 @@ export const USE_LIBRARY: readonly TypicalUse[] = [
     given: { perKelvin: 100, base: 15, cop: 2.8 },
     startFactor: 2,
   }),
-  use('comfort', 'tape', 'Heater tape', FIXED, 60, [20, 200], 8, { priority: 'surplus' }),
+  use('comfort', 'tape', 'Heater tape', FIXED, 60, [20, 200], 8, { priority: 'must' }),
   use('comfort', 'dehumidifier', 'Dehumidifier', [...HOUSES, 'boat'], 300, [200, 785], 6, {
     startFactor: 4,
     source: DOE,

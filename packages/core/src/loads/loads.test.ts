@@ -9,6 +9,7 @@ function withUses(...uses: Partial<Use>[]): Design {
     inverterEfficiency: chosen(90),
     inverterIdle: chosen(10),
     inverterHours: chosen(24),
+    sharing: chosen(100),
     dcEfficiency: chosen(100),
     split: false,
     mostVolts: null,

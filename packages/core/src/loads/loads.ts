@@ -1,7 +1,7 @@
 import type { ClimateMonth } from '../climate';
-import { CELLS, usesInOrder, type Design, type Leg, type Use } from '../document';
+import { CELLS, usesInOrder, type Design, type Leg, type Supply, type Use } from '../document';
 import { followsWeather, type UseDay } from './useDay';
-import { contextOf, useYear, type UseRow } from './useYear';
+import { contextOf, useYear, type UseContext, type UseRow } from './useYear';
 
 export interface LoadMonth {
   month: number;
@@ -15,9 +15,12 @@ export interface LoadMonth {
   padWh: number;
   /** Of `busWh`, what the controllers draw themselves, day and night. */
   controllersWh: number;
-  /** Everything in use at once, W. */
+  /** Everything that runs at once, W: all of it, or the share that is said to. */
   runningW: number;
-  /** Running total plus the largest single start, W. */
+  /** Of it what the inverter gives, and what the bank gives for all of it, W. */
+  acW: number;
+  bankW: number;
+  /** What the inverter gives while that runs and the hardest start on AC, W. */
   startW: number;
   starts: string | null;
   /** Mean watts from the bank in each half hour. */
@@ -26,6 +29,8 @@ export interface LoadMonth {
   steadyW: number;
   /** Share of the energy whose hours are not known. */
   untimed: number;
+  /** The largest single use on each side, W. */
+  largestW: Record<Supply, number>;
   /** Everything at once by leg of a split supply, W. */
   legs: { a: number; b: number };
 }
@@ -45,6 +50,8 @@ export interface Loads {
 export interface Extras {
   padWh?: readonly number[];
   controllersWh?: number;
+  /** True where a controller is the inverter too, and what the inverter draws is only guessed: it counts once. */
+  inverterOnce?: boolean;
 }
 
 /** What of a design the loads follow from. */
@@ -63,7 +70,7 @@ export interface LoadMeans {
 export function computeLoads(
   design: LoadPart,
   climate: readonly ClimateMonth[] | null = null,
-  { padWh = [], controllersWh = 0 }: Extras = {},
+  { padWh = [], controllersWh = 0, inverterOnce = false }: Extras = {},
   means: LoadMeans = { context: contextOf, year: useYear, overDays: overDaysOf, rows: (rows) => rows },
 ): Loads {
   const { supply } = design;
@@ -91,8 +98,10 @@ export function computeLoads(
     return row;
   });
   const rows = means.rows(told);
-  const idleWh = supply.inverterIdle.value * supply.inverterHours.value;
-  for (const [m, month] of months.entries()) finish(month, idleWh, idleShare[m] ?? 0);
+  const idleWh = inverterOnce ? 0 : supply.inverterIdle.value * supply.inverterHours.value;
+  const together = design.supply.sharing.value / 100;
+  for (const [m, month] of months.entries())
+    finish(month, idleWh, idleShare[m] ?? 0, together, context.gives);
   const heaviest = largest(months, (month) => month.fullWh);
   return {
     rows,
@@ -121,11 +130,14 @@ function emptyMonth(month: number, padWh: number, controllersWh: number): LoadMo
     padWh,
     controllersWh,
     runningW: 0,
+    acW: 0,
+    bankW: 0,
     startW: 0,
     starts: null,
     profile: new Float64Array(CELLS),
     steadyW: 0,
     untimed: 0,
+    largestW: { ac: 0, dc: 0 },
     legs: { a: 0, b: 0 },
   };
 }
@@ -141,13 +153,15 @@ function addTo(month: LoadMonth, use: Use, row: UseRow, day: UseDay, part: numbe
   const scale = toBus * part;
   const watts = row.runW * use.count.value;
   month.runningW += watts;
+  month.largestW[use.supply] = Math.max(month.largestW[use.supply], row.runW);
   if (use.supply === 'ac') {
+    month.acW += watts;
     const [a, b] = ON_LEG[use.leg];
     month.legs.a += watts * a;
     month.legs.b += watts * b;
   }
-  // the largest single start is kept in startW until all is running
-  const extra = row.startW - row.runW;
+  // what is on direct current starts without the inverter; the largest single start is kept in startW until all is running
+  const extra = use.supply === 'ac' ? row.startW - row.runW : 0;
   if (extra > month.startW) [month.startW, month.starts] = [extra, use.name];
   if (row.surplus) {
     month.surplusWh += mean;
@@ -165,8 +179,20 @@ function addTo(month: LoadMonth, use: Use, row: UseRow, day: UseDay, part: numbe
     profile[cell] = (profile[cell] as number) + (day.profile[cell] as number) * scale;
 }
 
-function finish(month: LoadMonth, idleWh: number, idleShare: number): void {
-  month.startW += month.runningW;
+function finish(
+  month: LoadMonth,
+  idleWh: number,
+  idleShare: number,
+  sharing: number,
+  gives: UseContext['gives'],
+): void {
+  const dcW = month.runningW - month.acW;
+  const acW = Math.max(month.largestW.ac, month.acW * sharing);
+  const sharedDcW = Math.max(month.largestW.dc, dcW * sharing);
+  month.acW = acW;
+  month.runningW = acW + sharedDcW;
+  month.bankW = acW / gives.ac + sharedDcW / gives.dc;
+  month.startW += acW;
   month.idleWh = idleWh * idleShare;
   const used = month.busWh > 0 || month.idleWh > 0;
   if (!used) [month.padWh, month.controllersWh] = [0, 0];

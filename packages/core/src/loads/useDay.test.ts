@@ -8,7 +8,7 @@ import { blankUse, chosen } from '../job';
 import { readWeather } from '../weather';
 import { degreesByHour } from './degrees';
 import { USE_FORMS } from './given';
-import { heatingWh, pumpingWh, runningW, startingW, useDay } from './useDay';
+import { copAt, heatingWh, pumpingWh, runningW, shortOfWeather, startingW, useDay } from './useDay';
 
 const use = (parts: Partial<Use>, given: Partial<Record<GivenKey, number>> = {}): Use => ({
   ...blankUse(1),
@@ -193,4 +193,25 @@ it('never makes energy out of nothing, whatever the form', () => {
       },
     ),
   );
+});
+
+describe('what follows the weather', () => {
+  const pump = use({ form: 'heating', watts: chosen(900) }, { perKelvin: 400, base: 15, cop: 2.8 });
+  it('never takes more than its watts, and is short of the rest', () => {
+    const cold = month(-22, -12);
+    const day = useDay(pump, 1, cold);
+    // 900 W all day; asked is 400 W/K × 32 K, at half of the rated heat for its energy
+    expect(day.runWh).toBeCloseTo(900 * 24, 6);
+    expect(shortOfWeather(pump, cold)).toBeGreaterThan(((400 * 32) / 2.8) * 24 - 900 * 24);
+    expect(shortOfWeather(pump, month(14, 20))).toBeCloseTo(0, 3);
+  });
+  it('gives less heat for its energy in the cold, as rated at 7 °C (EN 14511, from memory); a heater the same', () => {
+    expect(copAt(3, 7, 'heating')).toBe(3);
+    // common practice: near three quarters of it at −3 °C, half in deep cold
+    expect(copAt(3, -3, 'heating')).toBeCloseTo(2.25, 2);
+    expect(copAt(3, -30, 'heating')).toBe(1.5);
+    expect(copAt(1, -30, 'heating')).toBe(1);
+    expect(copAt(3, 35, 'cooling')).toBe(3);
+    expect(copAt(3, 45, 'cooling')).toBeCloseTo(2.4, 6);
+  });
 });

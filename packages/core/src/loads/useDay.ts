@@ -1,5 +1,6 @@
 import type { ClimateMonth } from '../climate';
 import { CELLS, paintedHours, type Use } from '../document';
+import { airAt } from '../sky';
 import { degreesByHour } from './degrees';
 import { givenOf, USE_FORMS } from './given';
 
@@ -104,12 +105,39 @@ function knownWh(use: UsePart, climate: ClimateMonth | null): number | null {
   }
 }
 
-/** Watts that a use following the weather takes, by hour. */
-function degreesOf(use: UsePart, climate: ClimateMonth | null): number[] {
-  if (!climate || (use.form !== 'heating' && use.form !== 'cooling')) return new Array<number>(24).fill(0);
-  const perDegree = givenOf(use, 'perKelvin') / givenOf(use, 'cop');
-  return degreesByHour(climate, givenOf(use, 'base'), use.form).map((kelvin) => kelvin * perDegree);
+/** What a machine gives for what it takes is rated at this outdoor air, °C. @source EN 14511 and AHRI 210/240 (from memory) */
+export const RATED_AT_C = { heating: 7, cooling: 35 } as const;
+/** What it gives changes by this share for each kelvin, and not beyond these shares of the rated one. Common practice. */
+const COP_PER_K = { heating: 0.025, cooling: -0.02 } as const;
+const [LEAST_COP, MOST_COP] = [0.5, 1.35];
+
+/** Coefficient of performance at an outdoor air, from the rated one; a plain heater has 1 in any. */
+export function copAt(rated: number, outdoorC: number, side: 'heating' | 'cooling'): number {
+  const share = 1 + COP_PER_K[side] * (outdoorC - RATED_AT_C[side]);
+  const cop = rated * Math.min(MOST_COP, Math.max(LEAST_COP, share));
+  return side === 'heating' ? (rated <= 1 ? rated : Math.max(1, cop)) : cop;
 }
+
+/** Watts that a use following the weather would take to keep up, by hour. */
+function askedByWeather(use: UsePart, climate: ClimateMonth | null): number[] {
+  const { form } = use;
+  if (!climate || (form !== 'heating' && form !== 'cooling')) return new Array<number>(24).fill(0);
+  const [perKelvin, rated, base] = [givenOf(use, 'perKelvin'), givenOf(use, 'cop'), givenOf(use, 'base')];
+  return degreesByHour(climate, base, form).map((kelvin, hour) => {
+    // the air of the hour, and on the colder days that the degrees are of, colder
+    const air = airAt(hour + 0.5, climate.minC, climate.maxC);
+    const outdoor = form === 'heating' ? Math.min(air, base - kelvin) : Math.max(air, base + kelvin);
+    return (kelvin * perKelvin) / copAt(rated, outdoor, form);
+  });
+}
+
+/** The same, held to its watts. */
+const degreesOf = (use: UsePart, climate: ClimateMonth | null): number[] =>
+  askedByWeather(use, climate).map((watts) => Math.min(watts, runningW(use)));
+
+/** Energy a day that a use following the weather is short of, being held to its watts, Wh of one piece. */
+export const shortOfWeather = (use: UsePart, climate: ClimateMonth | null): number =>
+  askedByWeather(use, climate).reduce((sum, watts) => sum + Math.max(0, watts - runningW(use)), 0);
 
 /** Hours of a month, of the measured ones the nearest mean where that month has none. */
 function measuredIn(use: UsePart, month: number): number[] {

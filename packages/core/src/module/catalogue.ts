@@ -4,6 +4,7 @@ export interface ModuleClass {
   id: string;
   label: string;
   about: string;
+  halfCut: boolean;
   numbers: Record<
     'pmax' | 'voc' | 'isc' | 'vmp' | 'imp' | 'betaVoc' | 'alphaIsc' | 'gammaPmax' | 'maxFuse' | 'sections',
     number
@@ -22,6 +23,7 @@ const make = (
   id,
   label,
   about,
+  halfCut: label.includes('half-cells'),
   numbers: { pmax, voc, isc, vmp, imp, betaVoc, alphaIsc, gammaPmax, maxFuse, sections },
 });
 
@@ -181,9 +183,9 @@ export const MODULE_CLASSES: readonly ModuleClass[] = [
 
 const fromClass = (value: number): Entry => ({ value, from: 'catalogue' });
 
-export function sheetOfClass({ label, numbers }: ModuleClass): ModuleSheet {
+export function sheetOfClass({ label, numbers, halfCut }: ModuleClass): ModuleSheet {
   const entries = Object.fromEntries(Object.entries(numbers).map(([key, value]) => [key, fromClass(value)]));
-  return { label, ...(entries as Record<keyof ModuleClass['numbers'], Entry>) };
+  return { label, halfCut, ...(entries as Record<keyof ModuleClass['numbers'], Entry>) };
 }
 
 export function moduleClass(id: string): ModuleClass {

@@ -14,7 +14,7 @@ export interface MountingClass {
  *   the hottest afternoon: common practice
  */
 export const MOUNTINGS: Readonly<Record<Mounting, MountingClass>> = {
-  roof: { name: 'close to a roof', u0: 20, u1: 2, hotRiseK: 35 },
+  roof: { name: 'close to a roof', u0: 20, u1: 2, hotRiseK: 45 },
   rack: { name: 'on an open rack', u0: 25, u1: 6.84, hotRiseK: 30 },
   pole: { name: 'on a pole', u0: 25, u1: 6.84, hotRiseK: 25 },
 };

@@ -16,6 +16,7 @@ export interface ModuleNumbers {
   ownGamma: number | null;
   maxFuseA: number | null;
   sections: number;
+  halfCut: boolean;
   assumed: string[];
 }
 
@@ -44,6 +45,7 @@ function numbersOf(sheet: ModuleSheet): ModuleNumbers {
     ownGamma: sheet.gammaPmax ? sheet.gammaPmax.value / 100 : null,
     maxFuseA: sheet.maxFuse?.value ?? null,
     sections: sheet.sections.value,
+    halfCut: sheet.halfCut,
     assumed,
   };
 }

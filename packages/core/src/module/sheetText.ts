@@ -244,6 +244,7 @@ export function readSheetRows(rows: readonly Record<string, unknown>[]): SheetsR
           gammaPmax: orNull(at('gammaPmax')),
           maxFuse: orNull(at('maxFuse')),
           sections: entry(at('sections') ?? (voc < 27 ? 2 : 3)),
+          halfCut: /half/i.test(name),
         },
       },
     ];

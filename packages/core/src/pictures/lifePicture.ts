@@ -6,6 +6,7 @@ import {
   lifeCost,
   ratedEnergyWh,
   temperatureFactor,
+  unitOf,
   usualUnit,
   type BusChoice,
 } from '../bank';
@@ -55,7 +56,7 @@ export function lifePicture(design: Design, grid: JobClimate | null): LifePictur
   const { ranks, seed } = dayRanksOf(climate, grid);
   const days = daySequence(ranks, 1, seed);
   const inUse = loads.months.map(({ busWh }) => busWh > 0);
-  const loadW = (loads.largestRunning?.runningW ?? 0) / (design.supply.inverterEfficiency.value / 100);
+  const loadW = loads.largestRunning?.bankW ?? 0;
   return {
     rows: (Object.keys(CHEMISTRIES) as Chemistry[]).map((chemistry) => lifeRow(facts, chemistry, days)),
     buses: busChoices(loadW, energy.chargeAmps * facts.bank.absorptionV, design.units),
@@ -94,7 +95,7 @@ function lifeRow(facts: Facts, id: Chemistry, days: ArrayLike<number>): LifeRow 
     meanC: meanC.length > 0 ? meanC : [20],
   });
   const unit = usualUnit(id, design.busVolts);
-  const own = design.bank.unit.mass.value * design.bank.series.value * design.bank.parallel.value;
+  const own = unitOf(design.bank).mass.value * design.bank.series.value * design.bank.parallel.value;
   const cold =
     chemistry.coldestChargeC !== null && bank.coldestC < chemistry.coldestChargeC
       ? 'too cold to charge where it stands'

@@ -65,7 +65,10 @@ function aspectsOf(array: Pick<ArrayPlan, 'plane' | 'skyline'>, month: number, l
 }
 
 /** What of an array the light on it depends on. */
-export type LightPart = Pick<ArrayPlan, 'plane' | 'rows' | 'width' | 'skyline' | 'albedo' | 'albedoBy'>;
+export type LightPart = Pick<ArrayPlan, 'plane' | 'rows' | 'width' | 'skyline' | 'albedo' | 'albedoBy'> & {
+  /** Of its panels. */
+  halfCut?: boolean;
+};
 
 /** What of an array its power in that light depends on, besides its panels. */
 export type PowerPart = Pick<ArrayPlan, 'mounting' | 'soiling' | 'soilingBy' | 'snowBy' | 'bifacial'>;
@@ -142,7 +145,7 @@ function screenOf(
       if (elevation <= 0) continue;
       rowed[step] =
         (left ? (left[step] as number) : 1) *
-        rowsLeft(array.rows, plane, sun.azimuthDeg[step] as number, elevation);
+        rowsLeft(array.rows, plane, sun.azimuthDeg[step] as number, elevation, array.halfCut);
     }
   return { beam: rowed, sky: view(array.skyline, month, own) * rowsSky(array.rows, plane.tiltDeg) };
 }
@@ -155,10 +158,11 @@ export function computePlaneYear(
   shadow: ShadowFigures,
   means: PlaneMeans = PLAIN,
 ): PlaneMonth[] {
+  const lit = { ...array, halfCut: module.halfCut };
   const takes = Object.keys(array.skyline.obstacles).length > 0 ? means.takes(module, ...shadow) : usualTakes;
   return skies.map((stays) => {
     const months = stays.map(({ share, sky }) => {
-      const light = means.light(sky, array, takes);
+      const light = means.light(sky, lit, takes);
       return { share, month: means.power(light, sky, array, module.gammaPmax) };
     });
     const [only] = months;

@@ -155,8 +155,17 @@ export function rowShade(
 const SECTIONS = 3;
 const SLIVER = 0.01;
 
-/** Share of the beam output of all rows that is left at a moment, 0–1. */
-export function rowsLeft(rows: Rows, plane: Plane, azimuthDeg: number, elevationDeg: number): number {
+/**
+ * Share of the beam output of all rows that is left at a moment, 0–1.
+ * @param halfCut panels of two halves of cells: upright, a shadow at the foot stops the lower half
+ */
+export function rowsLeft(
+  rows: Rows,
+  plane: Plane,
+  azimuthDeg: number,
+  elevationDeg: number,
+  halfCut = false,
+): number {
   const count = rows.count.value;
   if (count < 2) return 1;
   const shade = rowShade(
@@ -167,7 +176,8 @@ export function rowsLeft(rows: Rows, plane: Plane, azimuthDeg: number, elevation
     rows.length.value,
   );
   if (shade <= SLIVER) return 1;
-  const lost = rows.upright ? 1 : Math.ceil(shade * SECTIONS - 1e-9) / SECTIONS;
+  const uprightLost = halfCut && shade <= 0.5 ? 0.5 : 1;
+  const lost = rows.upright ? uprightLost : Math.ceil(shade * SECTIONS - 1e-9) / SECTIONS;
   return 1 - (lost * (count - 1)) / count;
 }
 

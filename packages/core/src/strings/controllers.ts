@@ -7,6 +7,8 @@ export interface ControllerClass {
   kind: ControllerKind;
   /** Bus volts it charges. */
   buses: readonly BusVolts[];
+  /** One machine with the inverter. */
+  inverter: boolean;
   numbers: Record<
     | 'maxVolts'
     | 'minVolts'
@@ -55,6 +57,7 @@ const tracking = (
   about,
   kind,
   buses,
+  inverter: id.startsWith('hybrid') || id === 'mppt-500-eight' || kind === 'station',
   startVolts,
   maxWatts,
   numbers: {
@@ -79,6 +82,7 @@ const pulse = (
   buses: readonly BusVolts[],
 ): ControllerClass => ({
   buses,
+  inverter: false,
   id,
   label,
   about: 'ties the panels to the bank’s own volts',
@@ -202,6 +206,8 @@ export const CONTROLLER_CLASSES: readonly ControllerClass[] = [
 export function controllerOfClass({
   label,
   kind,
+  buses,
+  inverter,
   numbers,
   startVolts,
   maxWatts,
@@ -211,6 +217,8 @@ export function controllerOfClass({
   return {
     label,
     kind,
+    buses: [...buses],
+    inverter,
     ...(entries as Record<keyof ControllerClass['numbers'], Entry>),
     startVolts: startVolts === null ? null : entry(startVolts),
     maxWatts: maxWatts === null ? null : entry(maxWatts),

@@ -10,6 +10,7 @@ import {
   type BankResult,
   type BankWarmth,
   type Demand,
+  type BankFitPart,
 } from '../../bank';
 import type { ClimateMonth, RecordTemperature } from '../../climate';
 import type { Bank, Design } from '../../document';
@@ -49,7 +50,10 @@ export const bankOf = remembered(
 
 export const needsOf = remembered('what the bank is asked for', bankNeeds);
 
-const fitParts = partsOf<Pick<Bank, 'unit' | 'home' | 'series' | 'parallel'>>()(
+const fitParts = partsOf<BankFitPart>()(
+  'chemistry',
+  'unitVolts',
+  'unitAh',
   'unit',
   'home',
   'series',

@@ -31,7 +31,7 @@ const through = {
   ),
   beam: remembered('beam past a skyline', beamDay),
 };
-const lightParts = partsOf<LightPart>()('plane', 'rows', 'width', 'skyline', 'albedo', 'albedoBy');
+const lightParts = partsOf<LightPart>()('plane', 'rows', 'width', 'skyline', 'albedo', 'albedoBy', 'halfCut');
 const light = remembered(
   'light on an array in a month',
   (at: MonthSky, plan: LightPart, takes: ShadowTakes) => planeLight(at, plan, takes, through),

@@ -56,7 +56,8 @@ const loads = remembered(
     months: readonly ClimateMonth[] | null,
     padWh: readonly number[] | undefined,
     controllersWh: number,
-  ) => computeLoads(design, months, { padWh, controllersWh }, means),
+    inverterOnce: boolean,
+  ) => computeLoads(design, months, { padWh, controllersWh, inverterOnce }, means),
 );
 
 /** Loads that follow the last ones. */
@@ -73,4 +74,6 @@ export const loadsOf = (
     Object.values(design.uses).some(followsWeather) ? months : null,
     padWh,
     Object.values(design.controllers).reduce((sum, { ownDraw }) => sum + ownDraw.value * 24, 0),
+    design.supply.inverterIdle.from === 'guess' &&
+      Object.values(design.controllers).some(({ inverter }) => inverter),
   );

@@ -237,6 +237,14 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Parts of the panel that a shadow takes out by themselves: 3 for most, 2 for 36 cells, 1 for none.',
     { integer: true, typed: 'catalogue' },
   ),
+  '/arrays/*/most': field(
+    'Room for',
+    'count',
+    1,
+    400,
+    'Panels that the roof or the ground takes; nothing that is proposed goes beyond it.',
+    { integer: true, typed: 'measured' },
+  ),
   '/arrays/*/pile/sorts/*/count': field(
     'Panels',
     'count',

@@ -43,6 +43,22 @@ export const BANK_FIELDS: Readonly<Record<string, FieldSpec>> = {
   ),
   '/bank/series': field('In series', 'count', 1, 48, 'Units one after another: volts add.', wholeChoice),
   '/bank/parallel': field('In parallel', 'count', 1, 60, 'Rows side by side: amp-hours add.', wholeChoice),
+  '/bank/mostUnits': field(
+    'Room for',
+    'count',
+    1,
+    400,
+    'Units that the shelf or the box takes; nothing that is proposed goes beyond it.',
+    { integer: true, typed: 'measured' },
+  ),
+  '/bank/margin': field(
+    'Margin',
+    'percent',
+    0,
+    50,
+    'Added to what the criteria ask for, for uses that grow and days that differ; 10 to 25 % by IEEE 1013 practice (from memory).',
+    choice,
+  ),
   '/bank/endOfLife': field(
     'Worn out at',
     'percent',

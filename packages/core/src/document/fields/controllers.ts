@@ -1,4 +1,4 @@
-import { amount, field, guessed, share, sheet, wholeChoice, type FieldSpec } from './kit';
+import { amount, choice, field, guessed, share, sheet, wholeChoice, type FieldSpec } from './kit';
 
 export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/controllers/*/maxVolts': field(
@@ -88,6 +88,22 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     100_000,
     'In the money you pay with, freight and all.',
     guessed(share(0.2, 'prices differ by a fifth between offers')),
+  ),
+  '/budget/most': field(
+    'To spend',
+    'money',
+    0,
+    10_000_000,
+    'On panels, bank and controllers together; nothing that is proposed goes beyond it.',
+    choice,
+  ),
+  '/budget/panelWatt': field(
+    'A rated watt costs',
+    'money',
+    0,
+    100,
+    'Of panels, in the money you pay with, freight and all.',
+    guessed(share(0.3, 'prices of panels differ by a third between offers')),
   ),
   '/controllers/*/ownDraw': field(
     'Draws itself',

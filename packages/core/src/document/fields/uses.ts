@@ -254,6 +254,14 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Share of what leaves the bank that reaches the DC uses.',
     guessed(amount(2, 'long runs lose 2 points more')),
   ),
+  '/supply/sharing': field(
+    'At once',
+    'percent',
+    10,
+    100,
+    'Of what could run in the same half hour, the share that does: 100 % where everything may.',
+    choice,
+  ),
   '/supply/mostVolts': field(
     'Most volts on the bus',
     'voltage',
