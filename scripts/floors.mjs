@@ -14,6 +14,8 @@ export const CORE = [
   ['calculate'],
   ['figures'],
   ['findings'],
+  ['proposals'],
+  ['remedies'],
   ['evaluate', 'pictures'],
 ];
 export const WEB = [

@@ -1,5 +1,6 @@
 export * from './calculate';
+export * from './dayRanks';
 export * from './facts';
 export * from './margins';
 export { planeYearOf } from './steps/light';
-export { pointsOf as yearPointsOf } from './steps/strings';
+export { harvestOf, pointsOf as yearPointsOf } from './steps/strings';

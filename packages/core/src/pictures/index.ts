@@ -1,7 +1,6 @@
 export * from './clipPicture';
 export * from './curvesPicture';
 export * from './darkPicture';
-export * from './dayRanks';
 export * from './fieldPicture';
 export * from './lifePicture';
 export * from './pileSearch';

@@ -10,11 +10,10 @@ import {
   usualUnit,
   type BusChoice,
 } from '../bank';
-import { calculate, type Facts } from '../calculate';
+import { calculate, dayRanksOf, type Facts } from '../calculate';
 import type { JobClimate } from '../climate';
 import type { Chemistry, Design } from '../document';
 import { daySequence } from '../sky';
-import { dayRanksOf } from './dayRanks';
 
 export interface LifeRow {
   chemistry: Chemistry;

@@ -98,9 +98,15 @@ describe('dark runs', () => {
     for (const at of [362, 363, 364, 365, 366]) days[at] = 0.2;
     days[100] = 0.4;
     const runs = darkRuns(days);
-    expect(runs[11]).toEqual([3, 0]);
+    // five days touch December of the one and January of the other: five for both
+    expect(runs[11]).toEqual([5, 0]);
     expect(runs[0]).toEqual([0, 5]);
     expect(runs[3]).toEqual([1, 0]);
+  });
+  it('count whole in every month they touch: seven days from 28 January', () => {
+    const days = new Float64Array(365).fill(1);
+    for (let at = 27; at < 34; at++) days[at] = 0.3;
+    expect(darkRuns(days).slice(0, 3)).toEqual([[7], [7], [0]]);
   });
   it('grow with persistence', () => {
     const longest = (persistence: number) => mean(darkRuns(daySequence(winter, 200, 4, persistence))[0]!);

@@ -106,15 +106,26 @@ export const DARK_SHARE = 0.5;
 export function darkRuns(days: Float64Array, dark = DARK_SHARE): number[][] {
   const years = Math.floor(days.length / 365);
   const longest = MONTH_DAYS.map(() => new Array<number>(years).fill(0));
-  let [run, at] = [0, 0];
-  for (let year = 0; year < years; year++) {
-    for (const [month, length] of MONTH_DAYS.entries()) {
-      for (let day = 0; day < length; day++, at++) {
-        run = (days[at] ?? 1) < dark ? run + 1 : 0;
-        const own = longest[month] as number[];
-        own[year] = Math.max(own[year] ?? 0, run);
+  // the months, of all years, that the run under way has touched
+  let [run, touched]: [number, Set<number>] = [0, new Set()];
+  const end = () => {
+    for (const month of touched) {
+      const own = longest[month % 12] as number[];
+      const year = Math.floor(month / 12);
+      own[year] = Math.max(own[year] ?? 0, run);
+    }
+    run = 0;
+    touched.clear();
+  };
+  let at = 0;
+  for (let month = 0; month < years * 12; month++)
+    for (let day = 0; day < (MONTH_DAYS[month % 12] ?? 30); day++, at++) {
+      if ((days[at] ?? 1) >= dark) end();
+      else {
+        run++;
+        touched.add(month);
       }
     }
-  }
+  end();
   return longest;
 }

@@ -45,10 +45,77 @@ export function martinRuizDiffuse(tiltDeg: number, ar = 0.16): { sky: number; gr
   return { sky: through(sky), ground: through(ground) };
 }
 
+/** What a plane takes of each part of a day's light. */
+export interface PlaneView {
+  /** Of the beam and of what comes from round the sun, through shade and glass, at each step. */
+  beam: Float64Array;
+  cosZenith: Float64Array;
+  seen: number;
+  sinTilt: number;
+  ground: number;
+}
+
 /**
- * Light on a plane through the day, W/m² at each step, written to `result`.
+ * How a plane sees a day, whatever its light.
  * @param albedo ground reflection 0–1
  * @param glass true where reflection at the glass is taken off
+ */
+export function viewOf(
+  sun: SunDay,
+  plane: Plane,
+  albedo: number,
+  screen: Screen | null,
+  glass: boolean,
+): PlaneView {
+  const cosTilt = cosDeg(plane.tiltDeg);
+  const sinTilt = sinDeg(plane.tiltDeg);
+  const north = sinTilt * cosDeg(plane.azimuthDeg);
+  const east = sinTilt * sinDeg(plane.azimuthDeg);
+  const glassed = glass ? martinRuizDiffuse(plane.tiltDeg) : { sky: 1, ground: 1 };
+  const beam = new Float64Array(STEPS);
+  for (let step = 0; step < STEPS; step++) {
+    const cosZenith = sun.cosZenith[step] as number;
+    if (cosZenith <= 0) continue;
+    const facing =
+      cosZenith * cosTilt + (sun.north[step] as number) * north + (sun.east[step] as number) * east;
+    if (facing <= 0) continue;
+    const through = screen === null ? 1 : (screen.beam[step] as number);
+    beam[step] = facing * through * (glass ? martinRuiz(facing) : 1);
+  }
+  return {
+    beam,
+    cosZenith: sun.cosZenith,
+    seen: ((1 + cosTilt) / 2) * (screen?.sky ?? 1) * glassed.sky,
+    sinTilt,
+    ground: ((albedo * (1 - cosTilt)) / 2) * glassed.ground,
+  };
+}
+
+/** Light on a plane through the day, W/m² at each step, written to `result`. */
+export function lightInView(
+  { beam, cosZenith, seen, sinTilt, ground }: PlaneView,
+  light: DayLight,
+  result: Float64Array,
+): void {
+  for (let step = 0; step < STEPS; step++) {
+    const ghi = light.ghi[step] as number;
+    if (ghi <= 0) {
+      result[step] = 0;
+      continue;
+    }
+    const round = (light.round[step] as number) / Math.max(cosZenith[step] as number, light.leastCosZenith);
+    result[step] = Math.max(
+      0,
+      (beam[step] as number) * ((light.dni[step] as number) + round) +
+        (light.dome[step] as number) * seen +
+        (light.horizon[step] as number) * sinTilt +
+        ghi * ground,
+    );
+  }
+}
+
+/**
+ * The same in one.
  * @source Hay & Davies 1980, Perez et al. 1990 or isotropic, as the light was split
  */
 export function lightOnPlane(
@@ -60,33 +127,5 @@ export function lightOnPlane(
   glass: boolean,
   result: Float64Array,
 ): void {
-  const cosTilt = cosDeg(plane.tiltDeg);
-  const sinTilt = sinDeg(plane.tiltDeg);
-  const north = sinTilt * cosDeg(plane.azimuthDeg);
-  const east = sinTilt * sinDeg(plane.azimuthDeg);
-  const glassed = glass ? martinRuizDiffuse(plane.tiltDeg) : { sky: 1, ground: 1 };
-  const seen = ((1 + cosTilt) / 2) * (screen?.sky ?? 1) * glassed.sky;
-  const ground = ((albedo * (1 - cosTilt)) / 2) * glassed.ground;
-  for (let step = 0; step < STEPS; step++) {
-    const ghi = light.ghi[step] as number;
-    if (ghi <= 0) {
-      result[step] = 0;
-      continue;
-    }
-    const cosZenith = sun.cosZenith[step] as number;
-    const facing = Math.max(
-      0,
-      cosZenith * cosTilt + (sun.north[step] as number) * north + (sun.east[step] as number) * east,
-    );
-    const through = screen === null ? 1 : (screen.beam[step] as number);
-    const glazed = glass && facing > 0 ? martinRuiz(facing) : 1;
-    const round = (light.round[step] as number) / Math.max(cosZenith, light.leastCosZenith);
-    result[step] = Math.max(
-      0,
-      facing * through * glazed * ((light.dni[step] as number) + round) +
-        (light.dome[step] as number) * seen +
-        (light.horizon[step] as number) * sinTilt +
-        ghi * ground,
-    );
-  }
+  lightInView(viewOf(sun, plane, albedo, screen, glass), light, result);
 }

@@ -1,8 +1,16 @@
 import type { ArrayPlan, Season } from '../document';
 import { MOUNTINGS, faimanCellC, type ModuleNumbers } from '../module';
 import { turn } from '../sun';
-import { AIR_SWING, STEPS, STEP_H, type MonthSky, type SkyYear, type SunDay } from './monthLight';
-import { lightOnPlane, type Plane, type Screen } from './plane';
+import {
+  AIR_SWING,
+  STEPS,
+  STEP_H,
+  type DayLight,
+  type MonthSky,
+  type SkyYear,
+  type SunDay,
+} from './monthLight';
+import { lightInView, viewOf, type Plane, type PlaneView, type Screen } from './plane';
 import { shadowOn, usualTakes, type ShadowFigures, type ShadowTakes } from './shadow';
 import { beamThrough, isOpen, openSky, rowsLeft, rowsSky, type SkyView } from './skyline';
 
@@ -224,6 +232,29 @@ const sumOf = (day: Float64Array) => day.reduce((sum, value) => sum + value, 0);
 
 const share = (entry: { value: number } | undefined, otherwise: number) => (entry?.value ?? otherwise) / 100;
 
+/** What an array sees past all that stands in the way, and what it would see with nothing there. */
+interface Seen {
+  view: PlaneView;
+  open: PlaneView;
+}
+
+const NEARLY_LEVEL_DEG = 10;
+
+const meanSeen = (all: readonly Seen[]): Seen => ({
+  view: meanView(all.map(({ view }) => view)),
+  open: meanView(all.map(({ open }) => open)),
+});
+
+function meanView(views: readonly PlaneView[]): PlaneView {
+  const [first] = views as readonly [PlaneView, ...PlaneView[]];
+  if (views.length === 1) return first;
+  const beam = new Float64Array(STEPS);
+  for (const view of views)
+    for (let step = 0; step < STEPS; step++)
+      beam[step] = (beam[step] as number) + (view.beam[step] as number) / views.length;
+  return { ...first, beam, seen: views.reduce((sum, { seen }) => sum + seen, 0) / views.length };
+}
+
 /** Light on an array in a month. @param takes what a narrow shadow takes of its strings */
 export function planeLight(
   sky: MonthSky,
@@ -234,28 +265,31 @@ export function planeLight(
   const { sun, mean, kinds, clear, month, latDeg } = sky;
   const albedo = share(array.albedoBy[month], array.albedo.value);
   const result: PlaneLight = { aspects: [], lost: new Float64Array(STEPS), poaKWhm2: 0, openKWhm2: 0 };
-  const aspects = aspectsOf(array, month, latDeg);
-  const weight = 1 / aspects.length;
-  const openSum = new Float64Array(STEPS);
-  for (const aspect of aspects) {
+  const seen = aspectsOf(array, month, latDeg).map((aspect): Seen => {
     const screen = screenOf(array, sky, aspect, takes, through);
-    const [light, bright] = [new Float64Array(STEPS), new Float64Array(STEPS)];
-    lightOnPlane(sun, mean, aspect.plane, albedo, screen, true, light);
-    lightOnPlane(sun, clear, aspect.plane, albedo, screen, true, bright);
-    const unshaded = screen ? new Float64Array(STEPS) : light;
-    if (screen) lightOnPlane(sun, mean, aspect.plane, albedo, null, true, unshaded);
-    const days = kinds.map((kind) => {
+    const view = viewOf(sun, aspect.plane, albedo, screen, true);
+    return { view, open: screen ? viewOf(sun, aspect.plane, albedo, null, true) : view };
+  });
+  // nearly level panels see much the same whichever way they are turned: one mean view of them does
+  const level = array.plane.kind === 'moving' && planeIn(array, month, latDeg).tiltDeg <= NEARLY_LEVEL_DEG;
+  const views = level ? [meanSeen(seen)] : seen;
+  const weight = 1 / views.length;
+  const openSum = new Float64Array(STEPS);
+  for (const { view, open } of views) {
+    const on = (of: DayLight, by = view) => {
       const day = new Float64Array(STEPS);
-      lightOnPlane(sun, kind, aspect.plane, albedo, screen, true, day);
+      lightInView(by, of, day);
       return day;
-    });
+    };
+    const [light, bright, days] = [on(mean), on(clear), kinds.map((kind) => on(kind))];
+    const unshaded = open === view ? light : on(mean, open);
     result.aspects.push({ mean: light, kinds: days, clear: bright, open: unshaded });
     for (let step = 0; step < STEPS; step++) {
-      const [here, open] = [light[step] as number, unshaded[step] as number];
-      openSum[step] = (openSum[step] as number) + weight * open;
-      result.lost[step] = (result.lost[step] as number) + weight * (open - here);
+      const [here, free] = [light[step] as number, unshaded[step] as number];
+      openSum[step] = (openSum[step] as number) + weight * free;
+      result.lost[step] = (result.lost[step] as number) + weight * (free - here);
       result.poaKWhm2 += (weight * here * STEP_H) / 1000;
-      result.openKWhm2 += (weight * open * STEP_H) / 1000;
+      result.openKWhm2 += (weight * free * STEP_H) / 1000;
     }
   }
   for (let step = 0; step < STEPS; step++) {

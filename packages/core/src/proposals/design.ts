@@ -1,0 +1,124 @@
+import { CHEMISTRIES, packUnits, unitOf } from '../bank';
+import type { ArrayPlan, Bank, BankHome, Controller, Design, Entry } from '../document';
+import type { Candidate } from './search';
+import { guessedUnit, isGuessed, type Scene } from './scene';
+
+const chosen = (value: number): Entry => ({ value, from: 'chosen' });
+const catalogue = (value: number): Entry => ({ value, from: 'catalogue' });
+
+/** The design as a candidate would have it: the job with other panels, controllers and bank. */
+export function designOf(scene: Scene, candidate: Candidate, days: number): Design {
+  const { facts, kept } = scene;
+  const { design } = facts;
+  const laidOut = kept.has('panels') && Object.keys(design.arrays).length > 1;
+  return {
+    ...design,
+    busVolts: candidate.bus,
+    bank: bankOf(scene, candidate, days),
+    ...(laidOut ? {} : wired(scene, candidate)),
+  };
+}
+
+function bankOf({ facts, kept }: Scene, { bank, parallel }: Candidate, days: number): Bank {
+  const { design } = facts;
+  const before = design.bank;
+  if (kept.has('bank')) return { ...before, days: chosen(days) };
+  const same = before.chemistry === bank.chemistry;
+  const after: Bank = {
+    ...before,
+    days: chosen(days),
+    chemistry: bank.chemistry,
+    sheet: same ? before.sheet : null,
+    depth: same ? before.depth : chosen(CHEMISTRIES[bank.chemistry].depthPct),
+    unitVolts: catalogue(bank.size.volts),
+    unitAh: catalogue(bank.size.ah),
+    series: chosen(bank.size.series),
+    parallel: chosen(parallel),
+    unit: guessedUnit(bank.chemistry),
+    // new ones of this chemistry have it
+    coldProtected: before.coldProtected || CHEMISTRIES[bank.chemistry].coldestChargeC !== null,
+  };
+  const sized = { ...after, unit: unitOf(after) };
+  return { ...sized, home: roomFor(sized) };
+}
+
+/** A room that nobody measured is taken to be as large as the bank wants. */
+function roomFor({ home, unit, series, parallel }: Bank): BankHome {
+  const count = series.value * parallel.value;
+  let room = home;
+  if (isGuessed(home)) {
+    const gap = home.gap.value;
+    const levels = home.shelves.value;
+    const level = unit.height.value + home.headroom.value;
+    const guess = (value: number): Entry => ({ value, from: 'guess' });
+    const width = Math.max(home.width.value, unit.width.value + 2 * gap);
+    const height = Math.max(home.height.value, level * levels);
+    for (let length = home.length.value; ; length += unit.length.value + gap) {
+      room = {
+        ...home,
+        length: guess(Math.min(length, MOST_ROOM_MM)),
+        width: guess(width),
+        height: guess(height),
+      };
+      const fits = packUnits({
+        unit: {
+          length: unit.length.value,
+          width: unit.width.value,
+          height: unit.height.value,
+          onSide: unit.onSide,
+        },
+        count,
+        space: { length: room.length.value, width, height },
+        levels,
+        gap,
+        headroom: home.headroom.value,
+      }).fits;
+      if (fits || length >= MOST_ROOM_MM) break;
+    }
+  }
+  const massKg = (count * unit.mass.value) / Math.max(1, home.shelves.value);
+  if (home.carries.from !== 'guess' || home.carries.value >= massKg * FLOOR_SPARE) return room;
+  return { ...room, carries: { value: Math.ceil((massKg * FLOOR_SPARE) / 10) * 10, from: 'guess' } };
+}
+
+const MOST_ROOM_MM = 10_000;
+/** A floor that is guessed is taken to bear so much more than stands on it. */
+const FLOOR_SPARE = 1.6;
+
+function wired(
+  { facts, plan }: Scene,
+  { panel, controller, controllers, arrangement }: Candidate,
+): Pick<Design, 'arrays' | 'controllers'> {
+  const { design, lead } = facts;
+  const { series, parallel, inputs, panels } = arrangement;
+  const free = (rows: object, prefix: string) => {
+    let next = 1;
+    return () => {
+      while (Object.hasOwn(rows, `${prefix}${next}`)) next++;
+      return `${prefix}${next++}`;
+    };
+  };
+  const [array, control] = [free(design.arrays, 'a'), free(design.controllers, 'c')];
+  const arrays: Record<string, ArrayPlan> = {};
+  const made: Record<string, Controller> = {};
+  for (let i = 0; i < controllers; i++) {
+    const [arrayId, controllerId] = i === 0 ? [lead.id, lead.controllerId] : [array(), control()];
+    made[controllerId] = { ...controller.controller, position: i + 1 };
+    arrays[arrayId] = {
+      ...plan,
+      name: controllers > 1 ? `Part ${i + 1}` : plan.name,
+      position: i + 1,
+      pile: null,
+      module: panel.sheet,
+      count: chosen(panels),
+      strings: {
+        controller: controllerId,
+        first: null,
+        series: chosen(series),
+        parallel: chosen(parallel),
+        inputs: chosen(inputs),
+      },
+    };
+  }
+  return { arrays, controllers: made };
+}

@@ -1,0 +1,314 @@
+import { LOAD_RATIO } from '../array';
+import { unitOf, CHEMISTRIES } from '../bank';
+import { darkDays, type Facts } from '../calculate';
+import { atStage, stagesIn, type Design, type Kept, type Operation } from '../document';
+import { put, type Reckon } from '../findings';
+import type { Pen } from '../figures';
+import { monthName, monthsText, MONTH_DAYS } from '../units';
+import { designOf } from './design';
+import { cheapest, type Found, type Wanted } from './search';
+import { sceneOf } from './scene';
+import { panelKg } from './usual';
+
+export type Aim = 'least' | 'winter' | 'later';
+
+/** One whole design, ready to be taken. */
+export interface Proposal {
+  aim: Aim;
+  title: string;
+  /** What it is for. */
+  about: string;
+  operations: Operation[];
+  panels: { count: number; label: string; watts: number; text: string };
+  /** Made for what is used in the month that governs. */
+  ratio: number;
+  month: number;
+  bank: { units: number; unitVolts: number; unitAh: number; text: string; days: number };
+  controller: { count: number; label: string; maxV: number; coldV: number; hotV: number; freeInputs: number };
+  /** In the money one pays with, and whether any of it is only usual. */
+  price: number;
+  priceGuessed: boolean;
+  massKg: number;
+  /** What it gives up, in a sentence. */
+  givesUp: string;
+}
+
+export interface Proposals {
+  proposals: Proposal[];
+  /** What was left as it is. */
+  kept: Kept[];
+  /** In a sentence: what decides. */
+  decides: string;
+  /** Why there is none, or not all three. */
+  why: string | null;
+  /** Where the sun of some months asks for many times what the others need: those it can carry. */
+  season: { months: number[]; without: number[]; times: number } | null;
+}
+
+/** Longest that a bank is proposed to carry, in the least and for a bad winter. Common practice. */
+const MOST_DAYS = { least: 3, winter: 7 } as const;
+/** Where nothing is planned for later, so much more than today. */
+const GROWTH = 1.3;
+/** A month that asks for so many times the array of a middling one is another season’s. */
+const OTHER_SEASON = 3;
+
+/**
+ * Three whole designs for what is to be carried at this place, with what is fixed as it is: the least that stands, one
+ * with room for a bad winter, one for what is planned for later.
+ * @returns null while uses or place are not known
+ */
+export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | null {
+  const { design, loads, climate } = facts;
+  if (!loads.heaviest || !climate) return null;
+  const dark = darkDays(facts)?.worst;
+  const season = seasonOf(facts);
+  const inSeason = season ? onlyIn(design, season.months) : design;
+  const today = season ? reckon(inSeason) : facts;
+  const later = laterOf(inSeason, reckon);
+  const days = {
+    least: Math.max(2, Math.min(MOST_DAYS.least, dark?.usualDays ?? 2)),
+    winter: Math.max(3, Math.min(MOST_DAYS.winter, dark?.rareDays ?? 4)),
+  };
+  const asked: { aim: Aim; of: Facts; wanted: Wanted }[] = [
+    { aim: 'least', of: today, wanted: { ratio: LOAD_RATIO.ordinary, days: days.least } },
+    { aim: 'winter', of: today, wanted: { ratio: LOAD_RATIO.critical, days: days.winter } },
+    { aim: 'later', of: later.facts, wanted: { ratio: LOAD_RATIO.ordinary, days: days.least } },
+  ];
+  const proposals: Proposal[] = [];
+  const failed: Aim[] = [];
+  for (const { aim, of, wanted } of asked) {
+    const used = of.loads.months.map(({ busWh }) => busWh);
+    const scene = sceneOf(of, used);
+    const found = scene && cheapest(scene, wanted, reckon, pen);
+    if (!scene || !found) {
+      failed.push(aim);
+      continue;
+    }
+    const taken = designOf(
+      { ...scene, facts: { ...scene.facts, design: inSeason } },
+      found.candidate,
+      wanted.days,
+    );
+    proposals.push(
+      proposalOf(aim, found, operationsFor(design, taken), pen, {
+        rareDays: dark?.rareDays ?? null,
+        least: proposals[0] ?? null,
+        later: later.about,
+        panelsPriced: scene.kept.has('panels') || design.budget.panelWatt !== null,
+      }),
+    );
+  }
+  const scene = sceneOf(
+    today,
+    today.loads.months.map(({ busWh }) => busWh),
+  );
+  return {
+    proposals,
+    kept: scene ? [...scene.kept] : design.kept,
+    decides: decidesText(today, dark?.rareDays ?? null, pen),
+    why:
+      failed.length === 0
+        ? null
+        : proposals.length === 0
+          ? `Nothing of the usual sizes stands with what is fixed${limitsText(design)}. Free something of it, or use less.`
+          : `For ${failed.map((aim) => TITLES[aim].toLowerCase()).join(' and ')} nothing of the usual sizes stands with what is fixed${limitsText(design)}.`,
+    season,
+  };
+}
+
+const TITLES: Readonly<Record<Aim, string>> = {
+  least: 'The least that stands',
+  winter: 'With room for a bad winter',
+  later: 'For what comes later',
+};
+
+function limitsText({ arrays, bank, budget }: Design): string {
+  const room = Object.values(arrays).reduce((sum, { most }) => sum + (most?.value ?? 0), 0);
+  const limits = [
+    room > 0 ? `room for ${room} panels` : '',
+    bank.mostUnits ? `room for ${bank.mostUnits.value} batteries` : '',
+    budget.most ? `${budget.most.value} to spend` : '',
+  ].filter((text) => text !== '');
+  return limits.length > 0 ? ` (${limits.join(', ')})` : '';
+}
+
+/** Everything that differs, as operations on the design there is. */
+function operationsFor(before: Design, after: Design): Operation[] {
+  const parts = ['busVolts', 'uses', 'bank', 'arrays', 'controllers'] as const;
+  return parts.filter((part) => before[part] !== after[part]).map((part) => put(`/${part}`, after[part]));
+}
+
+/** The design with every use only in some months. */
+const onlyIn = (design: Design, months: readonly number[]): Design => ({
+  ...design,
+  uses: Object.fromEntries(
+    Object.entries(design.uses).map(([id, use]) => [
+      id,
+      { ...use, months: use.months.filter((month) => months.includes(month)) },
+    ]),
+  ),
+});
+
+/** Months whose sun asks for many times what a middling month of use does; null where there are none. */
+function seasonOf({ loads, lead }: Facts): Proposals['season'] {
+  const { year } = lead;
+  if (!year) return null;
+  const asks = loads.months.map(({ busWh }, m) => {
+    const sun = year[m]?.perWatt.reduce((sum, share) => sum + share, 0) ?? 0;
+    return busWh > 0 ? busWh / Math.max(1e-9, sun) : 0;
+  });
+  const used = asks.filter((one) => one > 0).toSorted((a, b) => a - b);
+  const middling = used[Math.floor(used.length / 2)] ?? 0;
+  const without = asks.flatMap((one, m) => (one > middling * OTHER_SEASON ? [m + 1] : []));
+  if (without.length === 0) return null;
+  return {
+    without,
+    months: asks.flatMap((one, m) => (one > 0 && one <= middling * OTHER_SEASON ? [m + 1] : [])),
+    times: Math.max(...asks) / middling,
+  };
+}
+
+/** Today with all stages built, or where none is planned with a third more of everything. */
+function laterOf(design: Design, reckon: Reckon): { facts: Facts; about: string } {
+  const last = stagesIn(design).at(-1);
+  if (last !== undefined)
+    return { facts: reckon(atStage(design, last)), about: `Carries what waits for stage ${last} as well.` };
+  const uses = Object.fromEntries(
+    Object.entries(design.uses).map(([id, use]) => [
+      id,
+      { ...use, watts: { ...use.watts, value: use.watts.value * GROWTH } },
+    ]),
+  );
+  return {
+    facts: reckon({ ...design, uses }),
+    about: 'No stage is planned: it is for a third more than today.',
+  };
+}
+
+function decidesText({ energy, loads }: Facts, rareDays: number | null, pen: Pen): string {
+  const worst = energy?.worst;
+  const heaviest = loads.heaviest;
+  if (!worst || !heaviest) return '';
+  const run =
+    rareDays === null
+      ? ''
+      : `, and up to ${rareDays} dark ${rareDays === 1 ? 'day' : 'days'} in a row one winter in ten`;
+  return `${monthName(worst.month)} decides: ${pen(worst.poaKWhm2, 'hours')} of full sun a day${run}.`;
+}
+
+interface Telling {
+  rareDays: number | null;
+  least: Proposal | null;
+  later: string;
+  panelsPriced: boolean;
+}
+
+function proposalOf(
+  aim: Aim,
+  { candidate, facts }: Found,
+  operations: Operation[],
+  pen: Pen,
+  { rareDays, least, later, panelsPriced }: Telling,
+): Proposal {
+  const { design, energy, bank, lead } = facts;
+  const { arrangement, controller, controllers, panel } = candidate;
+  const { series, parallel, inputs } = arrangement;
+  const count = arrangement.panels * controllers;
+  const wired =
+    parallel === 1
+      ? series === 1
+        ? 'one by one'
+        : `${series} in series`
+      : `${series} in series × ${parallel}`;
+  const on = inputs > 1 ? ` on ${inputs} inputs` : '';
+  const each = controllers > 1 ? `, to each of ${controllers} controllers` : '';
+  const { plane } = lead.plan;
+  const faces =
+    plane.kind === 'moving'
+      ? 'flat on what moves'
+      : `${pen(plane.kind === 'seasonal' ? plane.tilts.winter.value : plane.tilt.value, 'angle')} facing ${compass(plane.azimuth.value)}`;
+  const units = design.bank.series.value * design.bank.parallel.value;
+  const { mass } = unitOf(design.bank);
+  const days = bank.days ?? 0;
+  const worst = energy?.worst;
+  const about = {
+    least: 'Runs on every ordinary day; a long dark spell empties it.',
+    winter:
+      rareDays === null || days < rareDays
+        ? `Carries ${pen(days, 'days')} without sun, and comes back faster.`
+        : `Carries ${rareDays} dark ${rareDays === 1 ? 'day' : 'days'} in a row, as the place has them one winter in ten.`,
+    later,
+  }[aim];
+  return {
+    aim,
+    title: TITLES[aim],
+    about,
+    operations,
+    panels: {
+      count,
+      label: panel.sheet.label,
+      watts: panel.module.pmaxW,
+      text: `${count} × ${pen(panel.module.pmaxW, 'power')}, ${wired}${on}${each}, ${faces}`,
+    },
+    ratio: worst?.ratio ?? 0,
+    month: worst?.month ?? 1,
+    bank: {
+      units,
+      unitVolts: design.bank.unitVolts.value,
+      unitAh: design.bank.unitAh.value,
+      text: `${units} × ${pen(design.bank.unitVolts.value, 'voltage')} ${pen(design.bank.unitAh.value, 'charge')}, ${CHEMISTRIES[design.bank.chemistry].name}, ${pen(days, 'days')}`,
+      days,
+    },
+    controller: {
+      count: controllers,
+      label: controller.controller.label,
+      maxV: lead.strings?.window.maxV ?? 0,
+      coldV: arrangement.coldVocV,
+      hotV: arrangement.hotVmpV,
+      freeInputs: controller.controller.inputs.value - inputs,
+    },
+    price: candidate.price,
+    priceGuessed:
+      !panelsPriced ||
+      design.bank.prices[design.bank.chemistry] === undefined ||
+      (controller.of !== null && design.controllerPrices[controller.of.id] === undefined),
+    massKg: panelKg(count * panel.module.pmaxW) + units * mass.value,
+    givesUp: givesUp(aim, facts, candidate.price, days, rareDays, least, pen),
+  };
+}
+
+function givesUp(
+  aim: Aim,
+  { energy }: Facts,
+  price: number,
+  days: number,
+  rareDays: number | null,
+  least: Proposal | null,
+  pen: Pen,
+): string {
+  if (aim === 'later' && least && price > least.price)
+    return `${pen(Math.round(price - least.price), 'money')} more today than the least asks for.`;
+  const spilled = (energy?.months ?? []).filter(
+    ({ ratio, month }) => ratio !== null && ratio > 2 && MONTH_DAYS[month - 1],
+  );
+  if (aim === 'least' && rareDays !== null && days < rareDays)
+    return `A spell of more than ${pen(Math.floor(days), 'days')} without sun sheds what need not run.`;
+  if (spilled.length > 0) {
+    const made = spilled.reduce((sum, { madeWh }) => sum + madeWh, 0);
+    const used = spilled.reduce((sum, { usedWh }) => sum + usedWh, 0);
+    return `In ${monthsText(spilled.map(({ month }) => month))} ${pen(100 * (1 - used / made), 'percent')} of what it makes finds no use.`;
+  }
+  return 'Little: what it makes is used nearly all year.';
+}
+
+const POINTS = [
+  'north',
+  'north-east',
+  'east',
+  'south-east',
+  'south',
+  'south-west',
+  'west',
+  'north-west',
+] as const;
+const compass = (azimuthDeg: number) => POINTS[Math.round(azimuthDeg / 45) % 8] ?? 'north';

@@ -1,0 +1,264 @@
+import { arrayKeeps } from '../array';
+import { CHEMISTRIES, packUnits, unitOf } from '../bank';
+import { remembered } from '../memo';
+import { harvestOf, planeYearOf, type Facts } from '../calculate';
+import {
+  BUS_VOLTS,
+  type ArrayPlan,
+  type BankHome,
+  type BankUnit,
+  type BusVolts,
+  type Chemistry,
+  type Controller,
+  type Kept,
+  type ModuleSheet,
+} from '../document';
+import {
+  MODULE_CLASSES,
+  MOUNTINGS,
+  moduleClass,
+  readSheet,
+  sheetOfClass,
+  type ModuleNumbers,
+} from '../module';
+import {
+  chargeAmpsOn,
+  classesFor,
+  coldSchools,
+  controllerOfClass,
+  inputsOf,
+  panelAtExtremes,
+  windowFor,
+  type Berth,
+  type ControllerClass,
+  type ControllerWindow,
+  type Harvest,
+  type PanelAtExtremes,
+} from '../strings';
+import { NEW_PANELS, PER_PANEL, perUnit, pricesOf, unitSizes, type UnitSize } from './usual';
+
+/** A sort of panels that could be used, as it stands at this place. */
+export interface PanelChoice {
+  sheet: ModuleSheet;
+  module: ModuleNumbers;
+  panel: PanelAtExtremes;
+  harvest: Harvest;
+  /** What one costs; nothing where it is there already. */
+  price: number;
+}
+
+/** A controller that could be used, at one system voltage. */
+export interface ControllerChoice {
+  controller: Controller;
+  windows: (inputs: number) => ControllerWindow;
+  inputs: number;
+  usableW: number;
+  efficiency: number;
+  ownWh: number;
+  price: number;
+  /** The class it is of; null for one that is there already. */
+  of: ControllerClass | null;
+}
+
+export interface BankChoice {
+  chemistry: Chemistry;
+  size: UnitSize;
+  /** A row of it, Wh, kg and price. */
+  rowWh: number;
+  rowKg: number;
+  rowPrice: number;
+  /** Units that go into the room there is; Infinity where nobody measured it. */
+  room: number;
+}
+
+/** Everything a search chooses from, worked out once. */
+export interface Scene {
+  facts: Facts;
+  kept: ReadonlySet<Kept>;
+  plan: ArrayPlan;
+  buses: readonly BusVolts[];
+  panels: readonly PanelChoice[];
+  chemistries: readonly Chemistry[];
+  controllers: (bus: BusVolts, chemistry: Chemistry) => readonly ControllerChoice[];
+  banks: (bus: BusVolts, chemistry: Chemistry) => readonly BankChoice[];
+  mostPanels: number;
+  mostUnits: number;
+  mostPrice: number;
+}
+
+/**
+ * What is fixed: what was said to be. Panels in several arrays, or sorted out of a pile, are fixed with the planes and
+ * controllers they are on.
+ */
+export function keptIn({ kept, arrays }: Facts['design']): Set<Kept> {
+  const plans = Object.values(arrays);
+  const laidOut = kept.includes('panels') && (plans.length > 1 || plans.some(({ pile }) => pile));
+  return new Set(laidOut ? [...kept, 'plane', 'controller'] : kept);
+}
+
+/** The plane that is proposed: as it is where it is fixed or moves, else the best for the month that governs. */
+function planeFor({ lead, bestTiltDeg, climate }: Facts, kept: ReadonlySet<Kept>): ArrayPlan {
+  const { plan } = lead;
+  if (kept.has('plane') || plan.plane.kind !== 'fixed' || bestTiltDeg === null || !climate) return plan;
+  const tilt = Math.round(bestTiltDeg / 5) * 5;
+  return {
+    ...plan,
+    plane: {
+      ...plan.plane,
+      tilt: { value: tilt, from: 'chosen' },
+      azimuth: { value: climate.latDeg >= 0 ? 180 : 0, from: 'chosen' },
+    },
+  };
+}
+
+const MOST_PANELS = 400;
+const MOST_UNITS = 240;
+
+/** Null while place or uses are not known. */
+export function sceneOf(facts: Facts, usedWh: readonly number[]): Scene | null {
+  const { design, climate, skies, lead } = facts;
+  if (!climate || !skies) return null;
+  const kept = keptIn(design);
+  const plan = planeFor(facts, kept);
+  const prices = pricesOf(design);
+  const sheets = kept.has('panels')
+    ? [plan.module]
+    : [...new Set([plan.module, ...NEW_PANELS.map((id) => sheetOfClass(moduleClass(id)))])];
+  // one year serves to choose by: sorts of panels differ in it by a per cent or two, and what is chosen is reckoned whole
+  const harvest = harvestOf(planeYearOf(skies, plan, lead.module), usedWh, arrayKeeps(plan));
+  const seen = new Set<string>();
+  const panels = sheets.flatMap((sheet): PanelChoice[] => {
+    if (seen.has(sheet.label)) return [];
+    seen.add(sheet.label);
+    const known = MODULE_CLASSES.some(({ label }) => label === sheet.label);
+    // what nobody sells new is only proposed where it is there already
+    if (!kept.has('panels') && !known && sheet !== plan.module) return [];
+    const module = readSheet(sheet);
+    const cold = coldSchools(module.betaVoc, climate.low);
+    return [
+      {
+        sheet,
+        module,
+        panel: panelAtExtremes(
+          module,
+          cold.coefficient ?? cold.codeTable,
+          climate.low.valueC,
+          climate.high.valueC + MOUNTINGS[plan.mounting].hotRiseK,
+          plan.bifacial.value / 100,
+        ),
+        harvest,
+        price: kept.has('panels') ? 0 : module.pmaxW * prices.panelWatt + PER_PANEL,
+      },
+    ];
+  });
+  const absorptionV = (bus: BusVolts, chemistry: Chemistry) =>
+    CHEMISTRIES[chemistry].absorptionV * (bus / 12);
+  const chemistries: Chemistry[] =
+    kept.has('chemistry') || kept.has('bank')
+      ? [design.bank.chemistry]
+      : [...new Set<Chemistry>([design.bank.chemistry, 'lfp'])];
+  const volts = kept.has('volts') || kept.has('bank') || kept.has('controller');
+  return {
+    facts,
+    kept,
+    plan,
+    buses: volts ? [design.busVolts] : BUS_VOLTS,
+    panels,
+    chemistries,
+    controllers: (bus, chemistry) => {
+      const choice = (controller: Controller, of: ControllerClass | null): ControllerChoice => {
+        const on = absorptionV(bus, chemistry);
+        const efficiency = controller.efficiency.value / 100;
+        const usableW = (chargeAmpsOn(controller, bus) * on) / efficiency;
+        const inputs = controller.inputs.value - controller.keepFree.value;
+        const berth: Berth = {
+          windows: inputsOf(controller, { absorptionV: on }),
+          first: 1,
+          inputs,
+          usableW,
+        };
+        return {
+          controller,
+          windows: (count) => windowFor(berth, count),
+          inputs,
+          usableW,
+          efficiency,
+          ownWh: controller.ownDraw.value * 24,
+          price: of ? prices.controller(of) : 0,
+          of,
+        };
+      };
+      if (kept.has('controller')) return [choice(lead.controller, null)];
+      return [...classesFor(bus), ...classesFor(bus, 'pwm')].map((of) =>
+        choice({ position: 1, ...controllerOfClass(of) }, of),
+      );
+    },
+    banks: (bus, chemistry) => {
+      const sizes: UnitSize[] = kept.has('bank')
+        ? [
+            {
+              volts: design.bank.unitVolts.value,
+              ah: design.bank.unitAh.value,
+              series: design.bank.series.value,
+            },
+          ]
+        : unitSizes(chemistry, bus);
+      return sizes.map((size): BankChoice => {
+        const rowWh = size.volts * size.series * size.ah;
+        const unit = unitOf(
+          kept.has('bank')
+            ? design.bank
+            : {
+                chemistry,
+                unitVolts: { value: size.volts, from: 'catalogue' },
+                unitAh: { value: size.ah, from: 'catalogue' },
+                unit: guessedUnit(chemistry),
+              },
+        );
+        return {
+          chemistry,
+          size,
+          rowWh,
+          rowKg: unit.mass.value * size.series,
+          room: kept.has('bank') ? Infinity : roomFor(design.bank.home, unit),
+          rowPrice: kept.has('bank')
+            ? 0
+            : (rowWh / 1000) * prices.bankKWh(chemistry) + size.series * perUnit(chemistry),
+        };
+      });
+    },
+    mostPanels: Math.min(MOST_PANELS, plan.most?.value ?? MOST_PANELS),
+    mostUnits: Math.min(MOST_UNITS, design.bank.mostUnits?.value ?? MOST_UNITS),
+    mostPrice: design.budget.most?.value ?? Infinity,
+  };
+}
+
+/** Units that go into a room that was measured; any number into one that is guessed. */
+const roomOf = remembered(
+  'units that a room takes',
+  (home: BankHome, length: number, width: number, height: number, onSide: boolean): number =>
+    packUnits({
+      unit: { length, width, height, onSide },
+      count: MOST_UNITS,
+      space: { length: home.length.value, width: home.width.value, height: home.height.value },
+      levels: home.shelves.value,
+      gap: home.gap.value,
+      headroom: home.headroom.value,
+    }).room,
+);
+const roomFor = (home: BankHome, { length, width, height, onSide }: BankUnit): number =>
+  isGuessed(home) ? Infinity : roomOf(home, length.value, width.value, height.value, onSide);
+
+/** True of a room that nobody measured. */
+export const isGuessed = (home: Pick<BankHome, 'length' | 'width' | 'height'>): boolean =>
+  [home.length, home.width, home.height].every(({ from }) => from === 'guess');
+
+const guess = { value: 0, from: 'guess' } as const;
+/** Sizes that are not typed follow the amp-hours; what may be laid on its side follows the chemistry. */
+export const guessedUnit = (chemistry: Chemistry): BankUnit => ({
+  length: guess,
+  width: guess,
+  height: guess,
+  mass: guess,
+  onSide: CHEMISTRIES[chemistry].gas === null || chemistry === 'agm',
+});

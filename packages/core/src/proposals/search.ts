@@ -1,0 +1,289 @@
+import { bankNeeds, computeBank, type BankResult } from '../bank';
+import type { Facts } from '../calculate';
+import type { BusVolts, Chemistry } from '../document';
+import { findingsOf, type Finding, type Reckon } from '../findings';
+import type { Pen } from '../figures';
+import { tryArrangement, LOSS, type Arrangement } from '../strings';
+import { designOf } from './design';
+import { MOST_TIED_W, PER_BRANCH } from './usual';
+import type { BankChoice, ControllerChoice, PanelChoice, Scene } from './scene';
+
+/** What a proposal must come to. */
+export interface Wanted {
+  /** Made for what is used in the month that governs, at least. */
+  ratio: number;
+  /** Days the bank must carry. */
+  days: number;
+}
+
+/** One whole way to build it. */
+export interface Candidate {
+  bus: BusVolts;
+  panel: PanelChoice;
+  controller: ControllerChoice;
+  /** Controllers alike, each with panels alike. */
+  controllers: number;
+  arrangement: Arrangement;
+  bank: BankChoice;
+  parallel: number;
+  price: number;
+}
+
+export interface Found {
+  candidate: Candidate;
+  facts: Facts;
+  findings: readonly Finding[];
+}
+
+/** Controllers alike side by side at most. */
+const MOST_CONTROLLERS = 4;
+/** Panels more than the fewest that one controller is tried with, where fewer do not stand in all. */
+const MORE_PANELS = 6;
+/** Designs reckoned whole before a search gives up. */
+const MOST_RECKONED = 60;
+
+/**
+ * The cheapest of all that stand: every system voltage, sort of panels, controller, way to wire them and bank, in the
+ * order of their price, each reckoned whole until one stands without a look.
+ */
+export function cheapest(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen): Found | null {
+  let second: Found | null = null;
+  let tried = 0;
+  for (const candidate of inOrderOfPrice(scene, wanted)) {
+    if (++tried > MOST_RECKONED) break;
+    const facts = reckon(designOf(scene, candidate, wanted.days));
+    if ((facts.energy?.worst?.ratio ?? 0) < wanted.ratio || (facts.bank.days ?? 0) < wanted.days * 0.995)
+      continue;
+    const findings = findingsOf(facts, pen, reckon);
+    (globalThis as any).DBG?.(candidate, findings);
+    if (findings.some(({ severity }) => severity === 'stop')) continue;
+    const found = { candidate, facts, findings };
+    if (!findings.some(spoils)) return found;
+    second ??= found;
+  }
+  return second;
+}
+
+/** Looks that a proposal should not begin with. */
+const SPOILS =
+  /^(array\.(short|slow|pwm)|strings\.|bank\.(days|discharge|charge|rows|depth|mass|fit)|uses\.busAmps)/;
+const spoils = ({ id, severity }: Finding) => severity === 'look' && SPOILS.test(id);
+
+/** One system voltage, chemistry, controller and sort of panels, and the least that it can cost. */
+interface Family {
+  bus: BusVolts;
+  bank: BankResult;
+  banks: readonly BankChoice[];
+  controller: ControllerChoice;
+  panel: PanelChoice;
+  many: number;
+  neededWh: number;
+  least: number;
+  bound: number;
+}
+
+const byPrice = (a: Candidate, b: Candidate) =>
+  a.price - b.price || a.controllers - b.controllers || a.parallel - b.parallel;
+
+/**
+ * All that could do, the cheapest first; what surely falls short is left out. A family is looked into only when nothing
+ * known is cheaper than the least it can cost.
+ */
+export function* inOrderOfPrice(scene: Scene, wanted: Wanted): Generator<Candidate> {
+  const families = familiesOf(scene, wanted).sort((a, b) => a.bound - b.bound);
+  let known: Candidate[] = [];
+  for (const family of families) {
+    while (known[0] && known[0].price <= family.bound) yield known.shift() as Candidate;
+    known = [...known, ...candidatesOf(scene, wanted, family)].sort(byPrice);
+  }
+  yield* known;
+}
+
+function familiesOf(scene: Scene, wanted: Wanted): Family[] {
+  const { kept, facts, plan } = scene;
+  const families: Family[] = [];
+  const most = kept.has('controller') || kept.has('panels') ? 1 : MOST_CONTROLLERS;
+  for (const bus of scene.buses)
+    for (const chemistry of scene.chemistries) {
+      const bank = bankAt(scene, bus, chemistry);
+      const banks = scene.banks(bus, chemistry);
+      const asked = { ...bank, wantedWh: facts.loads.overDays(wanted.days) };
+      const ratedWh = Math.max(...bankNeeds(facts.design.bank, asked, facts.loads, 0).map((n) => n.ratedWh));
+      const bankPrice = Math.min(
+        ...banks.map(({ rowWh, rowPrice }) => Math.max(1, Math.ceil(ratedWh / rowWh - 1e-9)) * rowPrice),
+      );
+      for (const controller of scene.controllers(bus, chemistry))
+        for (const panel of scene.panels)
+          for (let many = 1; many <= (controller.controller.kind === 'pwm' ? 1 : most); many++) {
+            const neededWh = neededOf(scene, wanted, bank, controller, panel, many);
+            const { harvest } = panel;
+            const each = panel.panel.pmaxW * harvest.keeps * harvest.lean.madeUpTo(Infinity);
+            const least = kept.has('panels')
+              ? plan.count.value
+              : Math.max(1, Math.ceil(neededWh / each - 1e-9));
+            if (!Number.isFinite(least) || least * many > scene.mostPanels) continue;
+            const bound = many * (least * panel.price + controller.price) + bankPrice;
+            if (bound > scene.mostPrice) continue;
+            families.push({ bus, bank, banks, controller, panel, many, neededWh, least, bound });
+          }
+    }
+  return families;
+}
+
+/** What is chosen by may be so far from what is reckoned whole, in either direction. */
+const NEARLY = 0.97;
+
+/** What one of so many controllers must be given in the month that governs, Wh a day. */
+function neededOf(
+  { facts }: Scene,
+  { ratio }: Wanted,
+  bank: BankResult,
+  { controller, ownWh, efficiency }: ControllerChoice,
+  { harvest }: PanelChoice,
+  many: number,
+): number {
+  const { design, loads } = facts;
+  const keeps = 1 - (design.energy.throughBank.value / 100) * (1 - bank.chemistry.roundTrip);
+  const at = loads.months[(harvest.lean.month ?? 1) - 1];
+  // its own draw counts in place of that of the controllers there are; the inverter's is left out where it may be
+  const others = at ? at.busWh - at.controllersWh - (controller.inverter ? at.idleWh : 0) : 0;
+  return ((others + ownWh * many) * ratio * NEARLY) / keeps / efficiency / many;
+}
+
+/** All of a family. */
+function candidatesOf(scene: Scene, wanted: Wanted, family: Family): Candidate[] {
+  const { bus, bank, banks, controller, panel, many } = family;
+  return arrangementsOf(scene, family)
+    .flatMap((arrangement) =>
+      banksFor(scene, wanted, bank, banks, controller, panel, arrangement, many).map(
+        ({ choice, parallel, price }) => ({
+          bus,
+          panel,
+          controller,
+          controllers: many,
+          arrangement,
+          bank: choice,
+          parallel,
+          price,
+        }),
+      ),
+    )
+    .filter(({ price }) => price <= scene.mostPrice);
+}
+
+/** The bank's own figures at a voltage and chemistry, as the sheets reckon them, of one row of anything. */
+function bankAt({ facts, kept }: Scene, bus: BusVolts, chemistry: Chemistry): BankResult {
+  const { design, loads, bank } = facts;
+  const same = design.bank.chemistry === chemistry;
+  return computeBank(
+    {
+      busVolts: bus,
+      bank: {
+        ...design.bank,
+        chemistry,
+        sheet: same ? design.bank.sheet : null,
+        depth: same || kept.has('bank') ? design.bank.depth : depthOf(chemistry),
+      },
+    },
+    loads,
+    bank.warmth,
+  );
+}
+
+/** Ways to wire the fewest panels that make enough, and a few more. */
+function arrangementsOf(
+  { kept, mostPanels }: Scene,
+  { controller, panel: { panel, harvest }, many, neededWh, least }: Family,
+): Arrangement[] {
+  const most = kept.has('panels') ? least : Math.floor(mostPanels / many);
+  const found: Arrangement[] = [];
+  let first: number | null = null;
+  for (let count = least; count <= most && count <= (first ?? 2 * least + 20) + MORE_PANELS; count++) {
+    const best = wiredWhole(count, controller, panel, harvest, neededWh);
+    if (!best) continue;
+    first ??= count;
+    found.push(best);
+  }
+  return found;
+}
+
+/** The best way to wire all of so many panels; null where none fits well and makes enough. */
+function wiredWhole(
+  count: number,
+  controller: ControllerChoice,
+  panel: PanelChoice['panel'],
+  harvest: PanelChoice['harvest'],
+  neededWh: number,
+): Arrangement | null {
+  let best: Arrangement | null = null;
+  for (let inputs = 1; inputs <= Math.min(8, controller.inputs); inputs++) {
+    if (count % inputs !== 0) continue;
+    const window = controller.windows(inputs);
+    const each = count / inputs;
+    for (let series = 1; series <= Math.min(20, each); series++) {
+      const parallel = each / series;
+      if (!Number.isInteger(parallel) || parallel > 10) continue;
+      const tried = tryArrangement(series, parallel, inputs, panel, window, count, harvest);
+      if (window.ties && tried.watts > MOST_TIED_W) continue;
+      if (tried.faults !== 0 || tried.losses & (LOSS.hot | LOSS.window) || tried.makesWh < neededWh) continue;
+      if (!best || betterThan(tried, best)) best = tried;
+    }
+  }
+  return best;
+}
+
+const betterThan = (a: Arrangement, b: Arrangement) =>
+  a.makesWh > b.makesWh * 1.005 || (a.makesWh > b.makesWh * 0.995 && a.parallel < b.parallel);
+
+/** The least of each size of battery that carries the days and bears the array. */
+function banksFor(
+  { facts, kept, mostUnits }: Scene,
+  { days }: Wanted,
+  bank: BankResult,
+  banks: readonly BankChoice[],
+  controller: ControllerChoice,
+  { price }: PanelChoice,
+  arrangement: Arrangement,
+  many: number,
+): { choice: BankChoice; parallel: number; price: number }[] {
+  const { design, loads } = facts;
+  const usableW = Math.min(arrangement.watts * arrangement.kept, controller.usableW) * many;
+  const chargeAmps = (usableW * controller.efficiency) / bank.absorptionV;
+  const asked = { ...bank, wantedWh: loads.overDays(days) };
+  const needs = bankNeeds(design.bank, asked, loads, chargeAmps);
+  const ratedWh = Math.max(...needs.map((need) => need.ratedWh));
+  const carries = design.bank.home.carries;
+  return banks.flatMap((choice) => {
+    const parallel = kept.has('bank')
+      ? design.bank.parallel.value
+      : Math.max(1, Math.ceil(ratedWh / choice.rowWh - 1e-9));
+    const kg = parallel * choice.rowKg;
+    // more rows side by side share unequally
+    if (!kept.has('bank') && parallel >= Math.min(61, bank.chemistry.manyParallel)) return [];
+    if (parallel * choice.size.series > Math.min(mostUnits, choice.room)) return [];
+    if (carries.from !== 'guess' && kg > carries.value * design.bank.home.shelves.value) return [];
+    // a lead-acid bank must also be small enough for what charges it
+    const least = bank.chemistry.chargeMinC * parallel * choice.size.ah;
+    if (!kept.has('bank') && chargeAmps < least) return [];
+    return {
+      choice,
+      parallel,
+      price:
+        many *
+          (arrangement.panels * price +
+            controller.price +
+            PER_BRANCH * (arrangement.parallel - 1) * arrangement.inputs) +
+        parallel * choice.rowPrice,
+    };
+  });
+}
+
+const depthOf = (chemistry: Chemistry) => ({ value: USUAL_DEPTH[chemistry], from: 'chosen' as const });
+const USUAL_DEPTH: Record<Chemistry, number> = {
+  lfp: 80,
+  flooded: 50,
+  gel: 50,
+  agm: 50,
+  'nickel-iron': 80,
+  'sodium-ion': 80,
+};
