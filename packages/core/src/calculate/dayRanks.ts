@@ -54,14 +54,12 @@ export function darkDays({
 }: Pick<Facts, 'climate' | 'grid' | 'loads'>): DarkDays | null {
   if (!climate) return null;
   const { usual, rare, ownSpread } = runsOf(climate, grid);
-  const months = usual.map(
-    (usualDays, index): DarkMonth => ({
-      month: index + 1,
-      inUse: (loads.months[index]?.busWh ?? 0) > 0,
-      usualDays,
-      rareDays: rare[index] ?? 0,
-    }),
-  );
+  const months = usual.map((usualDays, index): DarkMonth => ({
+    month: index + 1,
+    inUse: (loads.months[index]?.busWh ?? 0) > 0,
+    usualDays,
+    rareDays: rare[index] ?? 0,
+  }));
   const counted = months.some(({ inUse }) => inUse) ? months.filter(({ inUse }) => inUse) : months;
   return {
     months,

@@ -24,7 +24,7 @@ it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
     const grids = designs.map(() => (next() < 0.12 ? null : { ...home, stops }));
     const known = { ...home, stops };
     const asked = designs.map((design, at) => [design, grids[at] ? known : null] as const);
-    const inTurn = asked.map(([design, grid]) => evaluate(design, grid));
+    const inTurn = asked.map(([design, grid]) => evaluate(design, grid, false));
     const other = await anew();
     expect(other).not.toBe(evaluate);
     const backwards = asked.toReversed().map(([design, grid]) => other(design, grid));
@@ -39,7 +39,7 @@ it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
 it('gives the very same objects where nothing that counts has changed', () => {
   const [, { design }] = examples() as [unknown, { design: Design }];
   const grid = plainClimate(41.6);
-  const before = evaluate(design, grid);
+  const before = evaluate(design, grid, false);
   const after = evaluate(withValueAt(design, '/bank/horizon', { value: 21, from: 'chosen' }), grid);
   expect(after.figures['strings.cold']).toBe(before.figures['strings.cold']);
   expect(after.strings.a1).toBe(before.strings.a1);

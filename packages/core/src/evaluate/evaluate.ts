@@ -2,7 +2,8 @@ import { calculate, type Facts } from '../calculate';
 import type { JobClimate } from '../climate';
 import type { Design } from '../document';
 import { figuresOf, penFor, useFigure, type Figure, type Pen } from '../figures';
-import { findingsOf, type Reckon } from '../findings';
+import { findingsOf, type Finding, type Reckon } from '../findings';
+import { Prover, type WayOut } from '../remedies';
 import { remembered } from '../memo';
 import { answersOf, governingOf, marksOf } from './answers';
 import type { Evaluation, Judgement } from './evaluation';
@@ -17,6 +18,24 @@ const reckonFor = remembered(
     (design) =>
       calculate(design, grid),
 );
+
+/** Nothing is offered before it is proven. */
+const unproven = remembered('finding without its presses', (finding: Finding): Finding =>
+  finding.remedies.length > 0 ? { ...finding, remedies: [] } : finding,
+);
+
+/** What may be pressed for each finding, by its id, proven on the whole design; or why nothing can. */
+export function waysOut(design: Design, grid: JobClimate | null): Record<string, WayOut> {
+  const prover = new Prover(reckonFor(grid), penFor(design.units));
+  const at = prover.judge(design);
+  return Object.fromEntries(at.findings.map((finding) => [finding.id, prover.wayOut(at, finding)]));
+}
+
+/** Findings with what was proven for them. */
+export const withWays = (
+  findings: readonly Finding[],
+  ways: Readonly<Record<string, WayOut>>,
+): Finding[] => findings.map((finding) => ({ ...finding, remedies: [], why: null, ...ways[finding.id] }));
 
 /** Whether a design stands, and why: what a list of many jobs shows. */
 export function judge(design: Design, grid: JobClimate | null): Judgement {
@@ -44,13 +63,15 @@ export function useWorking(design: Design, grid: JobClimate | null, useId: strin
 /**
  * The one way from a design to figures and findings. What did not change since an evaluation before is the same object.
  * @param design a valid design, @param grid what the climate grid says of its place, null while unknown
+ * @param ways false while someone types: what may be pressed is proven afterwards, by `waysOut`
  */
-export function evaluate(design: Design, grid: JobClimate | null): Evaluation {
+export function evaluate(design: Design, grid: JobClimate | null, ways = true): Evaluation {
   const facts = calculate(design, grid, {}, true);
   const pen = penFor(design.units);
   const judgement = judged(facts, pen);
   return {
     ...judgement,
+    findings: ways ? withWays(judgement.findings, waysOut(design, grid)) : judgement.findings.map(unproven),
     answers: answersOf(facts, pen),
     governing: governingOf(facts, pen),
     marks: marksOf(judgement.findings),

@@ -24,7 +24,7 @@ it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
   (_, start, i) => {
     for (const design of edited(start, 40, 500 + i, 0.7)) {
       expect(oddIn(evaluate(design, climateOf(design)))).toEqual([]);
-      expect(oddIn(evaluate(design, null))).toEqual([]);
+      expect(oddIn(evaluate(design, null, false))).toEqual([]);
     }
   },
 );
@@ -44,7 +44,7 @@ describe('figures that belong to no panel', () => {
   ])('are told and hurt nothing: %s', (_, changes) => {
     const design = changes.reduce<Design>((before, [path, value]) => withValueAt(before, path, value), honey);
     const climate = climateOf(design);
-    expect(oddIn(evaluate(design, climate))).toEqual([]);
+    expect(oddIn(evaluate(design, climate, false))).toEqual([]);
     expect(oddIn(clipPicture(design, climate, 'a1'))).toEqual([]);
     expect(oddIn(curvesPicture(design, climate, 'a1', null))).toEqual([]);
   });

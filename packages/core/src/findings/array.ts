@@ -1,9 +1,9 @@
-import type { ArrayFacts, Facts } from '../calculate';
+import type { ArrayFacts } from '../calculate';
 import { ofArray } from '../figures';
-import { CONTROLLER_CLASSES, fitStrings, windowFor, type Arrangement } from '../strings';
+import type { Arrangement } from '../strings';
 import { tiedShare } from '../module';
 import { monthName } from '../units';
-import { choose, put, remedy, takeController, tried, type Reckon, type Remedy, type Rule } from './finding';
+import { choose, put, remedy, type Rule } from './finding';
 
 /** Operations that put up `count` panels in an arrangement. */
 export function arrangeAs({ paths }: ArrayFacts, arrangement: Arrangement, count: number) {
@@ -18,43 +18,10 @@ export function arrangeAs({ paths }: ArrayFacts, arrangement: Arrangement, count
 export const arrangementText = ({ series, parallel, inputs }: Arrangement) =>
   `${series} × ${parallel}${inputs > 1 ? ` on ${inputs} inputs` : ''}`;
 
-/** The least number of panels, from `atLeast` on, that this controller takes whole. */
-function arrangementFor({ strings, berth, pile }: ArrayFacts, atLeast: number): Arrangement | null {
-  if (!strings || pile) return null;
-  for (let count = atLeast; count <= Math.min(400, atLeast + 7); count++) {
-    const [best] = fitStrings(strings.panel, (inputs) => windowFor(berth, inputs), count);
-    if (best && best.faults === 0 && best.panels === count) return best;
-  }
-  return null;
-}
-
-/**
- * The least number of panels that cures a shortage, on the controller there is, or else on the smallest typical
- * class that takes them.
- */
-function morePanels({ design, lead }: Facts, reckon: Reckon, atLeast: number): Remedy[] {
-  const of = lead.called ? ` of ${lead.called}` : '';
-  const larger = CONTROLLER_CLASSES.filter(({ kind }) => kind === 'mppt').toSorted(
-    (a, b) => a.numbers.chargeAmps - b.numbers.chargeAmps,
-  );
-  for (const controller of [null, ...larger]) {
-    const change = controller ? [takeController(lead.paths.controller, controller, lead.controller)] : [];
-    const arrangement = arrangementFor(controller ? reckon(tried(design, change)).lead : lead, atLeast);
-    if (!arrangement) continue;
-    const operations = [...change, ...arrangeAs(lead, arrangement, arrangement.panels)];
-    const after = reckon(tried(design, operations));
-    if ((after.energy?.worst?.ratio ?? 0) < 1) continue;
-    const how = `Use ${arrangement.panels} panels${of} as ${arrangementText(arrangement)}`;
-    return [remedy(controller ? `${how} with a controller of ${controller.label}` : how, ...operations)];
-  }
-  return [];
-}
-
-const runsShort: Rule = (facts, pen, reckon) => {
+const runsShort: Rule = (facts, pen) => {
   const { energy } = facts;
   const worst = energy?.worst;
   if (!energy || !worst || worst.ratio === null || worst.ratio >= energy.loadRatio) return null;
-  const need = energy.needs.find(({ school }) => school === 'worst-month')?.modules ?? 0;
   const [made, used] = [pen(worst.madeWh, 'energy'), pen(worst.usedWh, 'energy')];
   const short = worst.ratio < 1;
   return {
@@ -67,7 +34,6 @@ const runsShort: Rule = (facts, pen, reckon) => {
       : `An average day makes ${made} for ${used} used, × ${worst.ratio.toFixed(2)}; practice asks for × ${energy.loadRatio} so that the bank recovers after dark days (IEEE 1562, from memory).`,
     value: worst.ratio,
     limit: short ? 1 : energy.loadRatio,
-    remedies: [...morePanels(facts, reckon, need), ...(need > 400 ? [] : tiltRemedy(facts))],
     focus: `${facts.lead.paths.array}/count`,
   };
 };
@@ -80,15 +46,6 @@ const fixAt = ({ paths }: ArrayFacts, tilt: number, azimuth: number) => [
 ];
 
 const equatorOf = ({ latDeg }: { latDeg: number }) => (latDeg >= 0 ? 180 : 0);
-
-function tiltRemedy(facts: Facts): Remedy[] {
-  const { climate } = facts;
-  const lead = facts.lead;
-  const best = facts.bestTiltDeg;
-  if (!climate || best === null || lead.plan.plane.kind !== 'fixed') return [];
-  if (Math.abs(best - lead.plan.plane.tilt.value) < 10) return [];
-  return [remedy(`Tilt ${best}°, facing the equator`, ...fixAt(lead, best, equatorOf(climate)))];
-}
 
 const flatInWinter: Rule = (facts, pen) => {
   const { climate, energy, arrays } = facts;
@@ -145,7 +102,7 @@ const facesAway: Rule = ({ climate, arrays }, pen) => {
   });
 };
 
-const chargesTooSlowly: Rule = (facts, pen, reckon) => {
+const chargesTooSlowly: Rule = (facts, pen) => {
   const { energy, bank } = facts;
   const need = energy?.needs.find(({ school }) => school === 'charge-rate')?.modules;
   if (!energy || need === undefined || need <= (energy.arrays[energy.leadId]?.wiredModules ?? 0)) return null;
@@ -158,7 +115,6 @@ const chargesTooSlowly: Rule = (facts, pen, reckon) => {
     sentence: `${pen(energy.chargeAmps, 'current')} at full sun into ${pen(bank.ah, 'charge')}: ${bank.chemistry.name} wants at least ${pen(least, 'current')}, ${pen(bank.chemistry.chargeMinC * 100, 'percent')} of its capacity, to come up full (common practice).`,
     value: energy.chargeAmps,
     limit: least,
-    remedies: morePanels(facts, reckon, need),
     focus: `${facts.lead.paths.array}/count`,
   };
 };

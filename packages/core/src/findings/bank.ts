@@ -5,11 +5,9 @@ import { BANK_SCHOOLS } from '../figures';
 import { monthsText } from '../units';
 import { choose, put, remedy, type FindingParts, type Remedy, type Rule } from './finding';
 
-const bankTooSmall: Rule = ({ design, bank, bankNeeds }, pen) => {
+const bankTooSmall: Rule = ({ design, bank }, pen) => {
   const wanted = design.bank.days.value;
   if (bank.days === null || bank.days >= wanted * 0.995) return null;
-  const need = bankNeeds.find(({ school }) => school === 'days');
-  const parallel = need?.parallel ?? design.bank.parallel.value;
   return {
     id: 'bank.days',
     severity: bank.days < wanted * 0.8 ? 'stop' : 'look',
@@ -18,21 +16,11 @@ const bankTooSmall: Rule = ({ design, bank, bankNeeds }, pen) => {
     sentence: `It carries ${pen(bank.days, 'days')} of the heaviest month; you asked for ${pen(wanted, 'days')}.`,
     value: bank.days,
     limit: wanted,
-    remedies:
-      parallel <= 60
-        ? [
-            remedy(`Use ${parallel} in parallel`, choose('/bank/parallel', parallel)),
-            remedy(
-              `Carry ${pen(Math.floor(bank.days * 10) / 10, 'days')}`,
-              choose('/bank/days', Math.max(0.1, Math.floor(bank.days * 10) / 10)),
-            ),
-          ]
-        : [],
     focus: '/bank/parallel',
   };
 };
 
-const otherSchools: Rule = ({ design, bank, bankNeeds }, pen) =>
+const otherSchools: Rule = ({ bank, bankNeeds }, pen) =>
   bankNeeds
     .filter(({ school }) => school === 'discharge' || school === 'charge')
     .filter((need) => need.ratedWh > bank.ratedWh * 1.001)
@@ -47,15 +35,6 @@ const otherSchools: Rule = ({ design, bank, bankNeeds }, pen) =>
           : `The array sends more than ${pen(bank.chemistry.chargeMaxC * 100, 'percent')} of capacity an hour, the most for ${bank.chemistry.name} (common practice). Limit the controller, or use ${pen(need.ratedWh, 'energy')} rated; this is ${pen(bank.ratedWh, 'energy')}.`,
       value: bank.ratedWh,
       limit: need.ratedWh,
-      remedies:
-        need.parallel <= 60
-          ? [
-              remedy(
-                `Use ${need.parallel} in parallel`,
-                choose('/bank/parallel', Math.max(need.parallel, design.bank.parallel.value)),
-              ),
-            ]
-          : [],
       focus: '/bank/parallel',
     }));
 
@@ -307,10 +286,6 @@ const oldBank: Rule = ({ design, bank, bankNeeds }, pen) => {
     sentence: `At ${pen(share * 100, 'percent')} of its capacity, which counts as worn out, it carries about ${pen(bank.days * share, 'days')} of the ${pen(wanted, 'days')} asked for. IEEE 1013 practice sizes for the old bank: ${old.parallel} in parallel.`,
     value: bank.ratedWh,
     limit: old.ratedWh,
-    remedies:
-      old.parallel <= 60
-        ? [remedy(`Use ${old.parallel} in parallel`, choose('/bank/parallel', old.parallel))]
-        : [],
     focus: '/bank/parallel',
   };
 };

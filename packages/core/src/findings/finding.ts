@@ -23,6 +23,8 @@ export interface Finding {
   value: number | null;
   limit: number | null;
   remedies: Remedy[];
+  /** Why nothing can be pressed for a stop; null where something can, and while that is not proven yet. */
+  why: string | null;
   /** Place in the design of the figure it is about. */
   focus: string | null;
   /** Why someone lets it stand, and since when; only of what may be let stand, and while it says the same. */
@@ -33,7 +35,7 @@ export interface Finding {
 
 export type FindingParts = Omit<
   Finding,
-  'value' | 'limit' | 'remedies' | 'focus' | 'acknowledged' | 'saidBefore'
+  'value' | 'limit' | 'remedies' | 'why' | 'focus' | 'acknowledged' | 'saidBefore'
 > &
   Partial<Pick<Finding, 'value' | 'limit' | 'remedies' | 'focus'>>;
 
@@ -74,6 +76,7 @@ const wholly = (rule: Rule) =>
       value: null,
       limit: null,
       remedies: [],
+      why: null,
       focus: null,
       ...parts,
       ...letStand(parts, facts.design),

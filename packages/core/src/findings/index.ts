@@ -14,7 +14,7 @@ import { USES_WHEN_RULES } from './usesWhen';
 export * from './finding';
 export * from './cautions';
 export { arrangementSentence } from './strings';
-export { arrangementText } from './array';
+export { arrangeAs, arrangementText } from './array';
 export { polesNeeded } from './inputs';
 
 export const findingsOf = findingsBy([

@@ -1,16 +1,24 @@
 import { fitOf } from '../module';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import { put, remedy, type Rule } from './finding';
+import { put, remedy, type Remedy, type Rule } from './finding';
 
-const impossibleSheet: ArrayRule = ({ module, paths, pile }, pen) => {
+const impossibleSheet: ArrayRule = ({ module, paths, pile, plan }, pen) => {
   if (pile) return null;
+  const swap = (working: 'vmp' | 'imp', end: 'voc' | 'isc') => [
+    remedy(
+      'Swap the two',
+      put(`${paths.array}/module/${working}`, plan.module[end]),
+      put(`${paths.array}/module/${end}`, plan.module[working]),
+    ),
+  ];
   const { vocV, vmpV, iscA, impA, pmaxW } = module;
-  const stop = (id: string, title: string, sentence: string, focus: string) => ({
+  const stop = (id: string, title: string, sentence: string, focus: string, remedies: Remedy[]) => ({
     id,
     severity: 'stop' as const,
     sheet: 'array' as const,
     title,
     sentence,
+    remedies,
     focus,
   });
   if (vmpV >= vocV) {
@@ -19,6 +27,7 @@ const impossibleSheet: ArrayRule = ({ module, paths, pile }, pen) => {
       'Working volts above open-circuit volts',
       `Vmp ${pen(vmpV, 'voltage')} cannot be above Voc ${pen(vocV, 'voltage')}. Are they swapped?`,
       `${paths.array}/module/vmp`,
+      swap('vmp', 'voc'),
     );
   }
   if (impA >= iscA) {
@@ -27,6 +36,7 @@ const impossibleSheet: ArrayRule = ({ module, paths, pile }, pen) => {
       'Working amps above short-circuit amps',
       `Imp ${pen(impA, 'current')} cannot be above Isc ${pen(iscA, 'current')}. Are they swapped?`,
       `${paths.array}/module/imp`,
+      swap('imp', 'isc'),
     );
   }
   const product = vmpV * impA;

@@ -1,26 +1,10 @@
-import type { ArrayFacts, Facts } from '../calculate';
 import type { Pen } from '../figures';
-import {
-  CONTROLLER_CLASSES,
-  FAULT,
-  LOSS,
-  sameArrangement,
-  type Arrangement,
-  type StringsResult,
-} from '../strings';
+import { FAULT, LOSS, type Arrangement, type StringsResult } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
 import { fuses } from './fuses';
 import { shareAnInput } from './sharedInputs';
-import { remedy, takeController, tried, type Reckon, type Remedy, type Rule } from './finding';
-
-/** The best arrangement that fits, as a remedy; none where it is the chosen one already. */
-function useBest(array: ArrayFacts): Remedy[] {
-  const { strings, plan } = array;
-  const best = strings?.best;
-  if (!strings || !best || sameArrangement(best, strings.chosen)) return [];
-  return [remedy(`Use ${arrangementText(best)}`, ...arrangeAs(array, best, plan.count.value))];
-}
+import { remedy, type Rule } from './finding';
 
 /** Why an arrangement fails or what it gives away, in a few words with the numbers. */
 export function arrangementSentence(
@@ -101,7 +85,6 @@ const coldOverLimit: ArrayRule = (array, pen) => {
     sentence: `${pen(chosen.coldVocV, 'voltage')} at ${pen(strings.lowC, 'temperature')} against ${pen(window.maxV, 'voltage')}: the first cold morning destroys the controller.${then}`,
     value: chosen.coldVocV,
     limit: window.maxV,
-    remedies: useBest(array),
     focus: `${paths.array}/strings/series`,
   };
 };
@@ -143,7 +126,6 @@ const hotTooLow: ArrayRule = (array, pen) => {
       : `${hot} it gives ${pen(100 * chosen.hotKept, 'percent')} of its best: ${asks}, and it works best at ${pen(chosen.hotVmpV, 'voltage')}.`,
     value: noStart ? chosen.hotVocV : chosen.hotVmpV,
     limit: noStart ? starts : window.chargesFromV,
-    remedies: useBest(array),
     focus: controller.kind === 'pwm' ? `${paths.array}/module/vmp` : `${paths.array}/strings/series`,
   };
 };
@@ -160,7 +142,6 @@ const shortCircuit: ArrayRule = (array, pen) => {
     sentence: `${chosen.parallel} in parallel can give ${pen(chosen.iscA, 'current')} under a bright sky; the input bears ${pen(window.maxIscA, 'current')}.`,
     value: chosen.iscA,
     limit: window.maxIscA,
-    remedies: useBest(array),
     focus: `${paths.array}/strings/parallel`,
   };
 };
@@ -179,7 +160,7 @@ const countsDiffer: ArrayRule = (array, _, facts, reckon) => {
       sentence: `The arrangement is on ${chosen.inputs} inputs; the controller has ${window.inputs}${array.controller.inputs.value > window.inputs ? ' left' : ''}.`,
       value: chosen.inputs,
       limit: window.inputs,
-      remedies: [...shareAnInput(array, facts, reckon), ...useBest(array)],
+      remedies: shareAnInput(array, facts, reckon),
       focus: `${paths.array}/strings/inputs`,
     };
   }
@@ -195,10 +176,7 @@ const countsDiffer: ArrayRule = (array, _, facts, reckon) => {
         sentence: `${arrangementText(chosen)} takes ${chosen.panels} of ${count} panels. What is left out makes nothing, and is not counted.`,
         value: chosen.panels,
         limit: count,
-        remedies: [
-          ...(strings.best && strings.best.panels > chosen.panels ? useBest(array) : []),
-          ...(chosen.panels <= 400 ? [setCount] : []),
-        ],
+        remedies: chosen.panels <= 400 ? [setCount] : [],
         focus: `${paths.array}/count`,
       }
     : {
@@ -209,49 +187,25 @@ const countsDiffer: ArrayRule = (array, _, facts, reckon) => {
         sentence: `${arrangementText(chosen)} takes ${chosen.panels} panels; the array has ${count}.`,
         value: chosen.panels,
         limit: count,
-        remedies: [...useBest(array), ...(chosen.panels <= 400 ? [setCount] : [])],
+        remedies: chosen.panels <= 400 ? [setCount] : [],
         focus: `${paths.array}/count`,
       };
 };
 
-/** Typical controllers, the smallest first, that the panels as they are strung or as many of them fit. */
-function controllersThatFit(array: ArrayFacts, { design }: Facts, reckon: Reckon): Remedy[] {
-  const { controller, paths } = array;
-  const found: Remedy[] = [];
-  const bySize = CONTROLLER_CLASSES.filter(({ kind }) => kind === 'mppt').toSorted(
-    (a, b) => a.numbers.maxVolts - b.numbers.maxVolts || a.numbers.chargeAmps - b.numbers.chargeAmps,
-  );
-  for (const candidate of bySize) {
-    const take = takeController(paths.controller, candidate, controller);
-    const then = reckon(tried(design, [take])).arrays.find(({ id }) => id === array.id);
-    const best = then?.strings?.best;
-    if (!best || best.panels < array.plan.count.value) continue;
-    found.push(
-      remedy(
-        `Take ${candidate.label}, ${arrangementText(best)}`,
-        take,
-        ...arrangeAs(array, best, array.plan.count.value),
-      ),
-    );
-    if (found.length === MOST_CONTROLLERS) break;
-  }
-  return found;
-}
-
-const MOST_CONTROLLERS = 2;
-
-const nothingFits: ArrayRule = (array, pen, facts, reckon) => {
+const nothingFits: ArrayRule = (array, pen) => {
   const { strings, plan, pile } = array;
   if (!strings || pile || strings.best) return null;
   const nearest = strings.arrangements[0];
-  const remedies = controllersThatFit(array, facts, reckon);
   return {
     id: 'strings.nothing',
     severity: 'stop',
     sheet: 'strings',
     title: 'No arrangement fits',
-    sentence: `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, plan.count.value))}.` : ''} ${remedies.length > 0 ? 'Another controller takes them' : 'It takes panels of other volts, or more of them'}.`,
-    remedies,
+    sentence:
+      `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, plan.count.value))}.` : ''}.`.replace(
+        '..',
+        '.',
+      ),
   };
 };
 

@@ -1,4 +1,4 @@
 export * from './propose';
 export { cheapest, inOrderOfPrice, type Candidate, type Found, type Wanted } from './search';
-export { sceneOf, keptIn, type Scene } from './scene';
-export { pricesOf, usualControllerPrice } from './usual';
+export { guessedUnit, sceneOf, keptIn, type Scene } from './scene';
+export { pricesOf, unitSizes, usualControllerPrice } from './usual';

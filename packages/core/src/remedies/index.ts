@@ -1,0 +1,2 @@
+export type { Judged } from './judged';
+export { Prover, type WayOut } from './prove';
