@@ -5,7 +5,7 @@ import { dcUse } from '../testing/cabin';
 import { evaluate } from './evaluate';
 
 const stopsOf = ({ design, climate }: CommonJob) =>
-  evaluate(design, { ...climate, stops: {} })
+  evaluate(design, { ...climate, stops: {} }, false)
     .findings.filter(({ severity }) => severity === 'stop')
     .map(({ id }) => id);
 const set = ({ design, climate }: CommonJob, ...changes: readonly [string, unknown][]): CommonJob => ({
@@ -266,7 +266,9 @@ describe('east and west on one input', () => {
     return { design: both, climate };
   };
   const found = ({ design, climate }: CommonJob) =>
-    evaluate(design, { ...climate, stops: {} }).findings.find(({ id }) => id.startsWith('controller.shared'));
+    evaluate(design, { ...climate, stops: {} }, false).findings.find(({ id }) =>
+      id.startsWith('controller.shared'),
+    );
 
   it('is accepted practice: alike volts stand, and the loss is told', () => {
     expect(stopsOf(roof(2))).toEqual([]);

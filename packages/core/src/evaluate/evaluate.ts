@@ -32,14 +32,13 @@ export function waysOut(design: Design, grid: JobClimate | null): Record<string,
 }
 
 /** Findings with what was proven for them. */
-export const withWays = (
-  findings: readonly Finding[],
-  ways: Readonly<Record<string, WayOut>>,
-): Finding[] => findings.map((finding) => ({ ...finding, remedies: [], why: null, ...ways[finding.id] }));
+export const withWays = (findings: readonly Finding[], ways: Readonly<Record<string, WayOut>>): Finding[] =>
+  findings.map((finding) => ({ ...finding, remedies: [], why: null, ...ways[finding.id] }));
 
 /** Whether a design stands, and why: what a list of many jobs shows. */
 export function judge(design: Design, grid: JobClimate | null): Judgement {
-  return judged(calculate(design, grid, {}, true), penFor(design.units));
+  const { findings, ...rest } = judged(calculate(design, grid, {}, true), penFor(design.units));
+  return { ...rest, findings: findings.map(unproven) };
 }
 
 function judged(facts: Facts, pen: Pen): Judgement {

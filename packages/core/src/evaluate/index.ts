@@ -5,3 +5,4 @@ export * from './guesses';
 export * from './pilePicture';
 export * from './verdict';
 export * from './windowPicture';
+export * from './proposals';

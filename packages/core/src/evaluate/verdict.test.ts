@@ -30,7 +30,7 @@ describe('the verdict', () => {
   });
   it('is the same for a list of jobs as on the bench', () => {
     for (const { design } of examples()) {
-      const { verdict, tally, figures, findings } = evaluate(design, climate);
+      const { verdict, tally, figures, findings } = evaluate(design, climate, false);
       expect(judge(design, climate)).toEqual({ verdict, tally, figures, findings });
     }
   });

@@ -23,7 +23,7 @@ it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
   'no design that may stand throws or answers what is no number: %s, edited wildly',
   (_, start, i) => {
     for (const design of edited(start, 40, 500 + i, 0.7)) {
-      expect(oddIn(evaluate(design, climateOf(design)))).toEqual([]);
+      expect(oddIn(evaluate(design, climateOf(design), false))).toEqual([]);
       expect(oddIn(evaluate(design, null, false))).toEqual([]);
     }
   },

@@ -1,4 +1,4 @@
-import { judge } from '../evaluate';
+import { evaluate, judge } from '../evaluate';
 import { calculate } from '../calculate';
 import { fieldAt, FIELDS, patternOf, SHEETS, withValueAt, type Design } from '../document';
 import { penFor } from '../figures';
@@ -14,7 +14,7 @@ import { arrangementSentence } from './strings';
 const dairy = oneArray();
 const pen = penFor('metric');
 const find = (design: Design, id: string, grid = plainClimate()): Finding | undefined =>
-  judge(design, grid).findings.find((finding) => finding.id === id);
+  evaluate(design, grid).findings.find((finding) => finding.id === id);
 const set = (...changes: [path: string, value: unknown][]) =>
   changes.reduce((design, [path, value]) => withValueAt(design, path, value), dairy);
 const plain = (text: string | undefined) => text?.replace(/[\u00a0\u2009]/g, ' ');
@@ -91,7 +91,11 @@ describe('strings', () => {
     expect(plain(cold?.sentence)).toBe(
       '163.9 V at −14 °C against 150 V: the first cold morning destroys the controller. At 3 in series it is 122.9 V.',
     );
-    expect(cold?.remedies.map(({ label }) => label)).toEqual(['Use 3 × 4']);
+    expect(cold?.remedies.map(({ label }) => label)).toEqual([
+      'Use 3 × 4',
+      'Take 450 V, 100 A, two inputs, 6 × 1 on 2 inputs',
+      'Take 500 V, 150 A, four inputs, 6 × 1 on 2 inputs',
+    ]);
   });
   it('stop where the hot string does not reach the volts that the controller starts at', () => {
     const hot = find(set(['/arrays/a1/strings/series', chosen(1)]), 'strings.hot');
@@ -188,7 +192,10 @@ describe('strings', () => {
 describe('bank', () => {
   it('offers the rows that carry the days, or the days it carries', () => {
     const short = find(dairy, 'bank.days');
-    expect(short?.remedies.map(({ label }) => plain(label))).toEqual(['Use 3 in parallel', 'Carry 1.8 days']);
+    expect(short?.remedies.map(({ label }) => plain(label))).toEqual([
+      'Use 3 in parallel',
+      'Use 2 of 51.2 V 300 Ah, 2 in parallel',
+    ]);
     expect(find(set(['/bank/days', chosen(4)]), 'bank.days')?.severity).toBe('stop');
   });
   it('never lets iron-phosphate be charged in frost without its own protection', () => {

@@ -13,7 +13,7 @@ const climate = plainClimate(52.1, { lowestC: -44, highestC: 36 });
 const warm = plainClimate();
 const findingsIn = (design: Design, grid = climate): Finding[] => judge(design, grid).findings;
 const find = (design: Design, id: string, grid = climate) =>
-  findingsIn(design, grid).find((finding) => finding.id === id);
+  evaluate(design, grid).findings.find((finding) => finding.id === id);
 const named = (name: string) => examples().find(({ design }) => design.name === name)!.design;
 const plain = (text: string | undefined) => text?.replace(/[\u00a0\u2009]/g, ' ');
 const put = (design: Design, ...changes: [path: string, value: unknown][]) =>

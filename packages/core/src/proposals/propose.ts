@@ -1,24 +1,20 @@
 import { LOAD_RATIO } from '../array';
 import { unitOf, CHEMISTRIES } from '../bank';
-import { darkDays, type Facts } from '../calculate';
-import { atStage, stagesIn, type Design, type Kept, type Operation } from '../document';
+import { darkDays, type ArrayFacts, type Facts } from '../calculate';
+import { atStage, stagesIn, type ArrayPlan, type Design, type Kept, type Operation } from '../document';
 import { put, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { monthName, monthsText, MONTH_DAYS } from '../units';
 import { designOf } from './design';
 import { cheapest, type Found, type Wanted } from './search';
 import { sceneOf } from './scene';
-import { panelKg } from './usual';
+import { CONTROLLER_CLASSES } from '../strings';
+import { panelKg, pricesOf } from './usual';
 
 export type Aim = 'least' | 'winter' | 'later';
 
-/** One whole design, ready to be taken. */
-export interface Proposal {
-  aim: Aim;
-  title: string;
-  /** What it is for. */
-  about: string;
-  operations: Operation[];
+/** A whole design in a few figures. */
+export interface Gist {
   panels: { count: number; label: string; watts: number; text: string };
   /** Made for what is used in the month that governs. */
   ratio: number;
@@ -29,12 +25,23 @@ export interface Proposal {
   price: number;
   priceGuessed: boolean;
   massKg: number;
+}
+
+/** One whole design, ready to be taken. */
+export interface Proposal extends Gist {
+  aim: Aim;
+  title: string;
+  /** What it is for. */
+  about: string;
+  operations: Operation[];
   /** What it gives up, in a sentence. */
   givesUp: string;
 }
 
 export interface Proposals {
   proposals: Proposal[];
+  /** The design as it is, in the same terms. */
+  present: Gist;
   /** What was left as it is. */
   kept: Kept[];
   /** In a sentence: what decides. */
@@ -104,6 +111,7 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
   );
   return {
     proposals,
+    present: gistOf(facts, pen),
     kept: scene ? [...scene.kept] : design.kept,
     decides: decidesText(today, dark?.rareDays ?? null, pen),
     why:
@@ -210,27 +218,7 @@ function proposalOf(
   pen: Pen,
   { rareDays, least, later, panelsPriced }: Telling,
 ): Proposal {
-  const { design, energy, bank, lead } = facts;
-  const { arrangement, controller, controllers, panel } = candidate;
-  const { series, parallel, inputs } = arrangement;
-  const count = arrangement.panels * controllers;
-  const wired =
-    parallel === 1
-      ? series === 1
-        ? 'one by one'
-        : `${series} in series`
-      : `${series} in series × ${parallel}`;
-  const on = inputs > 1 ? ` on ${inputs} inputs` : '';
-  const each = controllers > 1 ? `, to each of ${controllers} controllers` : '';
-  const { plane } = lead.plan;
-  const faces =
-    plane.kind === 'moving'
-      ? 'flat on what moves'
-      : `${pen(plane.kind === 'seasonal' ? plane.tilts.winter.value : plane.tilt.value, 'angle')} facing ${compass(plane.azimuth.value)}`;
-  const units = design.bank.series.value * design.bank.parallel.value;
-  const { mass } = unitOf(design.bank);
-  const days = bank.days ?? 0;
-  const worst = energy?.worst;
+  const days = facts.bank.days ?? 0;
   const about = {
     least: 'Runs on every ordinary day; a long dark spell empties it.',
     winter:
@@ -239,16 +227,67 @@ function proposalOf(
         : `Carries ${rareDays} dark ${rareDays === 1 ? 'day' : 'days'} in a row, as the place has them one winter in ten.`,
     later,
   }[aim];
+  const gist = gistOf(facts, pen, candidate.price);
   return {
+    ...gist,
+    priceGuessed: gist.priceGuessed || !panelsPriced,
     aim,
     title: TITLES[aim],
     about,
     operations,
+    givesUp: givesUp(aim, facts, candidate.price, days, rareDays, least, pen),
+  };
+}
+
+/** A design in a few figures. @param price of what must be bought; the usual ones of all of it where it is not said */
+export function gistOf(facts: Facts, pen: Pen, price?: number): Gist {
+  const { design, energy, bank, arrays, lead } = facts;
+  const prices = pricesOf(design);
+  const sortsOf = ({ plan, module }: ArrayFacts) =>
+    plan.pile
+      ? Object.values(plan.pile.sorts).map((sort) => ({
+          count: sort.count.value,
+          watts: sort.module.pmax.value,
+        }))
+      : [{ count: plan.count.value, watts: module.pmaxW }];
+  const sorts = arrays.flatMap(sortsOf);
+  const count = sorts.reduce((sum, sort) => sum + sort.count, 0);
+  const watts = sorts.reduce((sum, sort) => sum + sort.count * sort.watts, 0);
+  const controllers = [...new Set(arrays.map(({ controllerId }) => controllerId))].flatMap(
+    (id) => design.controllers[id] ?? [],
+  );
+  const classes = controllers.map(({ label }) => CONTROLLER_CLASSES.find((of) => of.label === label));
+  const alike = arrays.every(({ plan }) => !plan.pile && samePlan(plan, lead.plan));
+  const { series, parallel, inputs } = lead.plan.strings;
+  const wired = alike
+    ? parallel.value === 1
+      ? `, ${series.value === 1 ? 'one by one' : `${series.value} in series`}`
+      : `, ${series.value} in series × ${parallel.value}`
+    : '';
+  const on = alike && inputs.value > 1 ? ` on ${inputs.value} inputs` : '';
+  const each = alike && controllers.length > 1 ? `, to each of ${controllers.length} controllers` : '';
+  const { plane } = lead.plan;
+  const tilt = plane.kind === 'seasonal' ? plane.tilts.winter.value : plane.tilt.value;
+  const faces =
+    arrays.length > 1 && !alike
+      ? `in ${arrays.length} arrays`
+      : plane.kind === 'moving'
+        ? 'flat on what moves'
+        : `${pen(tilt, 'angle')} facing ${compass(plane.azimuth.value)}`;
+  const units = design.bank.series.value * design.bank.parallel.value;
+  const { mass } = unitOf(design.bank);
+  const days = bank.days ?? 0;
+  const worst = energy?.worst;
+  const usual =
+    watts * prices.panelWatt +
+    (bank.ratedWh / 1000) * prices.bankKWh(design.bank.chemistry) +
+    classes.reduce((sum, of) => sum + (of ? prices.controller(of) : 0), 0);
+  return {
     panels: {
       count,
-      label: panel.sheet.label,
-      watts: panel.module.pmaxW,
-      text: `${count} × ${pen(panel.module.pmaxW, 'power')}, ${wired}${on}${each}, ${faces}`,
+      label: alike ? lead.plan.module.label : 'several sorts',
+      watts: lead.module.pmaxW,
+      text: `${alike ? `${count} × ${pen(lead.module.pmaxW, 'power')}` : `${count} panels, ${pen(watts, 'power')}`}${wired}${on}${each}, ${faces}`,
     },
     ratio: worst?.ratio ?? 0,
     month: worst?.month ?? 1,
@@ -260,22 +299,27 @@ function proposalOf(
       days,
     },
     controller: {
-      count: controllers,
-      label: controller.controller.label,
+      count: controllers.length,
+      label: lead.controller.label,
       maxV: lead.strings?.window.maxV ?? 0,
-      coldV: arrangement.coldVocV,
-      hotV: arrangement.hotVmpV,
-      freeInputs: controller.controller.inputs.value - inputs,
+      coldV: lead.strings?.chosen.coldVocV ?? 0,
+      hotV: lead.strings?.chosen.hotVmpV ?? 0,
+      freeInputs: Math.max(0, lead.controller.inputs.value - inputs.value),
     },
-    price: candidate.price,
+    price: price ?? usual,
     priceGuessed:
-      !panelsPriced ||
+      design.budget.panelWatt === null ||
       design.bank.prices[design.bank.chemistry] === undefined ||
-      (controller.of !== null && design.controllerPrices[controller.of.id] === undefined),
-    massKg: panelKg(count * panel.module.pmaxW) + units * mass.value,
-    givesUp: givesUp(aim, facts, candidate.price, days, rareDays, least, pen),
+      classes.some((of) => of === undefined || design.controllerPrices[of.id] === undefined),
+    massKg: panelKg(watts) + units * mass.value,
   };
 }
+
+const samePlan = (a: ArrayPlan, b: ArrayPlan): boolean =>
+  a.module === b.module &&
+  a.count.value === b.count.value &&
+  a.strings.series.value === b.strings.series.value &&
+  a.strings.parallel.value === b.strings.parallel.value;
 
 function givesUp(
   aim: Aim,

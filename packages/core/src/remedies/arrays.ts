@@ -38,7 +38,7 @@ function waysToWire(array: ArrayFacts, most = MOST_REWIRED): Arrangement[] {
   return [...new Set(inTurn)].slice(0, most);
 }
 
-const called = ({ called: name }: ArrayFacts) => (name ? ` of ${name}` : '');
+const called = ({ called: name }: ArrayFacts) => (name ? ` for ${name}` : '');
 
 /** Wired another way on the controller there is. */
 export const rewired = (array: ArrayFacts): Remedy[] =>

@@ -137,6 +137,12 @@ function* bears({ facts, pen }: At): Generator<Remedy> {
   yield* chemistriesFor(facts, pen, (chemistry) => CHEMISTRIES[chemistry].coldestDischargeC <= bank.coldestC);
 }
 
+function* lowerAbsorption({ facts, pen, finding }: At): Generator<Remedy> {
+  const limit = finding.limit ?? Infinity;
+  const twelves = facts.design.busVolts / 12;
+  yield* chemistriesFor(facts, pen, (chemistry) => CHEMISTRIES[chemistry].absorptionV * twelves <= limit);
+}
+
 function* lowerVolts(at: At): Generator<Remedy> {
   const limit = at.finding.limit ?? 0;
   for (const array of at.facts.arrays) yield* rewiredBelow(array, limit);
@@ -201,7 +207,7 @@ const SOURCES: readonly (readonly [RegExp, readonly Source[]])[] = [
     ],
   ],
   [/^bank\.(cold|freezes|frost)/, [bears]],
-  [/^bank\.(high|series)/, [bears]],
+  [/^bank\.high/, [lowerAbsorption]],
   [
     /^uses\.busAmps/,
     [

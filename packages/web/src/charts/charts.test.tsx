@@ -117,9 +117,9 @@ describe('the bank’s stick', () => {
   it('cuts what is usable into days and stops at the days asked for', () => {
     render(<BankRuler picture={reckon().bank} />);
     expect(screen.getByText('2 days asked for')).toBeTruthy();
-    expect(screen.getByText('14.7 kWh usable')).toBeTruthy();
+    expect(screen.getByText('15.0 kWh usable')).toBeTruthy();
     expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
-      '14.7 kWh usable of 20.5 kWh rated, 1.8 days; 2 asked for',
+      '15.0 kWh usable of 20.5 kWh rated, 1.9 days; 2 asked for',
     );
   });
   it('stands without uses', () => {

@@ -1,7 +1,7 @@
 import { memo, useState } from 'react';
 import type { Finding, Severity } from '@ivolt/core';
 import { styled } from 'styled-components';
-import { useAppDispatch } from './store';
+import { useAppDispatch, useAppSelector } from './store';
 import { Action } from '../ui/controls';
 import { color, site } from '../ui/tokens';
 import { Row } from '../ui/layout';
@@ -139,16 +139,18 @@ const today = () => {
 export const FindingList = memo(function FindingList({ findings }: { findings: readonly Finding[] }) {
   const dispatch = useAppDispatch();
   const go = useGoToField();
+  const proven = useAppSelector(({ job }) => job.proven);
   return (
     <List>
       {findings.map((finding) => {
-        const { id, severity, title, sentence, remedies, focus, acknowledged, saidBefore } = finding;
+        const { id, severity, title, sentence, remedies, why, focus, acknowledged, saidBefore } = finding;
         return (
           <Item key={id} $severity={acknowledged ? 'note' : severity} data-finding={id}>
             <h3>
               <i>{acknowledged ? 'Looked at.' : WORDS[severity]}</i> {title}
             </h3>
             <p>{sentence}</p>
+            {why ? <p data-why>{why}</p> : null}
             {acknowledged ? (
               <p>
                 May stand since {acknowledged.on}: {acknowledged.reason}
@@ -169,7 +171,7 @@ export const FindingList = memo(function FindingList({ findings }: { findings: r
                   {remedy.label}
                 </Action>
               ))}
-              {remedies.length === 0 && focus !== null ? (
+              {proven && remedies.length === 0 && focus !== null ? (
                 <Action
                   className="screen"
                   onPress={() => go(finding.sheet, focus)}

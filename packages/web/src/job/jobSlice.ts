@@ -1,12 +1,14 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import {
   touches,
+  withWays,
   type Conflict,
   type Design,
   type Evaluation,
   type Guess,
   type JobClimate,
   type Operation,
+  type WayOut,
 } from '@ivolt/core';
 
 /** One change as the person made it, with the way back. */
@@ -41,6 +43,8 @@ export interface JobState {
   conflicts: Conflict[];
   climate: { key: string; status: 'none' | 'reading' | 'read' | 'away'; grid: JobClimate | null };
   evaluation: Evaluation | null;
+  /** True when what may be pressed for its findings is proven. */
+  proven: boolean;
   /** Why the evaluation that is shown is not of the design as it is; null where it is, or soon will be. */
   trouble: string | null;
   /** Counts how often it was asked to reckon once more. */
@@ -67,6 +71,7 @@ const initialState: JobState = {
   conflicts: [],
   climate: { key: '', status: 'none', grid: null },
   evaluation: null,
+  proven: false,
   trouble: null,
   attempts: 0,
   guesses: null,
@@ -160,7 +165,16 @@ const jobSlice = createSlice({
     evaluated: (state, { payload }: PayloadAction<Evaluation>) => ({
       ...state,
       evaluation: payload,
+      proven: false,
       trouble: null,
+    }),
+    waysProven: (state, { payload }: PayloadAction<Record<string, WayOut>>) => ({
+      ...state,
+      proven: true,
+      evaluation: state.evaluation && {
+        ...state.evaluation,
+        findings: withWays(state.evaluation.findings, payload),
+      },
     }),
     reckoningFailed: (state, { payload }: PayloadAction<string>) => ({ ...state, trouble: payload }),
     reckonAgain: (state) => ({ ...state, attempts: state.attempts + 1 }),

@@ -15,6 +15,7 @@ const messageOf = (error: unknown) =>
 /** Keeps evaluation, climate and guess list in step with the design; the newest design always wins. */
 export class Thinker {
   private busy = false;
+  private proving = false;
   private stale = true;
   private closed = false;
   private seen: unknown[] = [];
@@ -68,8 +69,25 @@ export class Thinker {
       }
     }
     this.busy = false;
+    void this.prove();
     clearTimeout(this.guessTimer);
     this.guessTimer = setTimeout(() => void this.rank(), GUESSES_AFTER_MS);
+  }
+
+  /** What may be pressed for each finding, off the path of typing: it comes a moment after the findings. */
+  private async prove(): Promise<void> {
+    const { design, climate, evaluation } = this.store.getState().job;
+    if (!design || !evaluation || this.proving || this.stale || this.closed) return;
+    this.proving = true;
+    const ways = await patientCore()
+      .ways(design, climate.grid)
+      .catch(() => null);
+    this.proving = false;
+    if (this.closed) return;
+    const now = this.store.getState().job;
+    if (ways && now.design === design && now.evaluation === evaluation)
+      this.store.dispatch(jobActions.waysProven(ways));
+    else if (now.design !== design) void this.prove();
   }
 
   private async rank(): Promise<void> {

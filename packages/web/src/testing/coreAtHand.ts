@@ -7,7 +7,9 @@ import {
   readWeather,
   searchPile,
   skyPicture,
+  proposalsFor,
   usesPicture,
+  waysOut,
 } from '@ivolt/core';
 
 /** The core without its worker: the same answers, on the thread of the test. */
@@ -21,6 +23,8 @@ export const patientCore = () => ({
       if (done) return value;
     }
   },
+  ways: async (...asked: Parameters<typeof waysOut>) => waysOut(...asked),
+  proposals: async (...asked: Parameters<typeof proposalsFor>) => proposalsFor(...asked),
   dark: async (...asked: Parameters<typeof darkPicture>) => darkPicture(...asked),
   field: async (...asked: Parameters<typeof fieldPicture>) => fieldPicture(...asked),
   uses: async (...asked: Parameters<typeof usesPicture>) => usesPicture(...asked),

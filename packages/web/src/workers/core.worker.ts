@@ -8,6 +8,7 @@ import {
   isDesign,
   penFor,
   problemsOf,
+  proposalsFor,
   rankGuesses,
   readJobFile,
   readWeather,
@@ -18,6 +19,7 @@ import {
   tried,
   useWorking,
   usesPicture,
+  waysOut,
   type ClipPicture,
   type CurvesPicture,
   type DarkPicture,
@@ -39,6 +41,8 @@ import {
   type ShadeTried,
   type SkyPicture,
   type UsesPicture,
+  type Proposals,
+  type WayOut,
   type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
@@ -73,9 +77,13 @@ const core = {
     } else if (held) held = tried(held, change);
     else throw new Error('There is no design to change');
     const before = last;
-    last = shareStructure(before, evaluate(held, grid && sameGrid(grid)));
+    last = shareStructure(before, evaluate(held, grid && sameGrid(grid), false));
     return answerOf(before, last);
   },
+  ways: (design: Design, grid: JobClimate | null): Record<string, WayOut> =>
+    waysOut(...asBefore(design, grid)),
+  proposals: (design: Design, grid: JobClimate | null): Proposals | null =>
+    proposalsFor(...asBefore(design, grid)),
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
     rankGuesses(...asBefore(design, grid), penFor(design.units)),
   dark: (design: Design, grid: JobClimate | null): DarkPicture | null =>

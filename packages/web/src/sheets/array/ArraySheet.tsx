@@ -95,6 +95,7 @@ export function ArrayParts({ year }: { year?: ReactNode }) {
           <>
             <ModuleSelect />
             <Pencil path={`${path}/count`} />
+            <Pencil path={`${path}/most`} optional />
           </>
         )}
         <PlaneFields />

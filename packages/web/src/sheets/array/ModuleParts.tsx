@@ -15,6 +15,7 @@ import { FieldLabel } from '../../ui/controls';
 import { Note, Row, Section } from '../../ui/layout';
 import { Select } from '../../ui/Opener';
 import { Pencil } from '../../job/fields/Pencil';
+import { TickField } from '../../job/fields/TickField';
 import { SheetPaste } from '../common/SheetPaste';
 
 const SHEET_FIELDS = ['pmax', 'voc', 'isc', 'vmp', 'imp', 'sections'] as const;
@@ -78,6 +79,14 @@ export function ModuleSheetPart() {
           <Pencil key={key} path={`${path}/module/${key}`} optional chars={12} />
         ))}
       </Row>
+      <div style={{ marginTop: 10 }}>
+        <TickField
+          path={`${path}/module/halfCut`}
+          says={['The cells are cut in half', 'The cells are whole']}
+        >
+          Its cells are cut in half, in two blocks side by side
+        </TickField>
+      </div>
       <div style={{ marginTop: 10 }} className="screen">
         <SheetPaste
           take="Take this sheet"

@@ -1,7 +1,7 @@
-import { CHEMISTRIES, usualBank, type Chemistry } from '@ivolt/core';
+import { CHEMISTRIES, usualBank, type BankSizing, type Chemistry } from '@ivolt/core';
 import { BankRuler } from '../../charts/BankRuler';
 import { useAppDispatch } from '../../job/store';
-import { edit } from '../../job/edits';
+import { edit, putValue } from '../../job/edits';
 import { useDesign, useEvaluation } from '../../job/hooks';
 import { Select, type Choice } from '../../ui/Opener';
 import { Heads } from '../../ui/Heads';
@@ -20,6 +20,15 @@ const KINDS = (Object.keys(CHEMISTRIES) as Chemistry[]).map((id): Choice<Chemist
   label: CHEMISTRIES[id].name,
   about: `${CHEMISTRIES[id].depthPct} % usable to begin with`,
 }));
+
+const SIZINGS: { id: BankSizing; label: string; about: string }[] = [
+  {
+    id: 'worksheet',
+    label: 'the worksheet',
+    about: 'the largest of its criteria, then cold and a margin (IEEE 1013 practice)',
+  },
+  { id: 'careful', label: 'the careful way', about: 'every margin one upon the other' },
+];
 
 /** Step 3: how long the bank carries, and how many units that takes. */
 export function BankSheet() {
@@ -78,6 +87,9 @@ export function BankSheet() {
           <InkFigure id="bank.days" label="carried" />
           <InkFigure id="bank.hours" label="at everything at once" />
         </Row>
+        <Row style={{ marginTop: 12 }}>
+          <Pencil path="/bank/mostUnits" label="Room for units" optional />
+        </Row>
         <div style={{ marginTop: 12 }}>
           <TickField path="/bank/unit/onSide" says={['Units may lie on a side', 'Units stand upright']}>
             A unit may lie on its side
@@ -86,6 +98,15 @@ export function BankSheet() {
       </Section>
       <Section aria-labelledby="bank-governs">
         <h2 id="bank-governs">What governs its size</h2>
+        <Row style={{ marginBottom: 12 }}>
+          <Select
+            label="Sized by"
+            value={bank.sizing}
+            choices={SIZINGS}
+            onChange={(sizing) => dispatch(putValue('Size the bank another way', '/bank/sizing', sizing))}
+          />
+          {bank.sizing === 'worksheet' ? <Pencil path="/bank/margin" /> : null}
+        </Row>
         <Scroll>
           <Table style={{ maxWidth: 560 }}>
             <Heads of={['By', ['Rated'], ['In parallel'], 'So']} />

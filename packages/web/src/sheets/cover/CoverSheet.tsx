@@ -24,6 +24,7 @@ import { AnswerLine, Note, Row, Section, Title } from '../../ui/layout';
 import { Mark } from '../../ui/Mark';
 import { PencilText } from '../../job/fields/PencilWords';
 import { worstMonth } from '../common/worst';
+import { ProposalsPart } from './ProposalsPart';
 import { rebus } from './rebus';
 
 const Verdict = styled(AnswerLine)`
@@ -92,6 +93,7 @@ export function CoverSheet() {
           <FindingList findings={findings} />
         </section>
       ) : null}
+      <ProposalsPart />
       {evaluation && evaluation.months.some(({ inUse }) => inUse) ? (
         <Section aria-labelledby="cover-year">
           <h2 id="cover-year">The year</h2>

@@ -40,6 +40,7 @@ export function UsesSheet() {
               '/supply/inverterIdle',
               '/supply/inverterHours',
               '/supply/dcEfficiency',
+              '/supply/sharing',
               '/supply/mostVolts',
             ]}
           />

@@ -1,0 +1,9 @@
+import { calculate } from '../calculate';
+import type { JobClimate } from '../climate';
+import type { Design } from '../document';
+import { penFor } from '../figures';
+import { propose, type Proposals } from '../proposals';
+
+/** Three whole designs for a job, with what is fixed as it is; null while uses or place are not known. */
+export const proposalsFor = (design: Design, grid: JobClimate | null): Proposals | null =>
+  propose(calculate(design, grid), penFor(design.units), (other) => calculate(other, grid));
