@@ -1,5 +1,5 @@
 /**
- * `npm run bench`, or `npm run bench -- core sun strings world save load typing uses size start`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun strings world save load typing uses size start remedies`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { build } from 'esbuild';
@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { benchLoad } from './benchLoad.mjs';
+import { benchRemedies } from './benchRemedies.mjs';
 import { benchSun } from './benchSun.mjs';
 import { benchStrings } from './benchStrings.mjs';
 import { benchUses } from './benchUses.mjs';
@@ -372,12 +373,15 @@ async function uses() {
 
 const load = async () => benchLoad((await loadCore()).examples);
 
-const BENCHES = { core, sun, strings, world, save, load, typing, uses, size, start };
+/** `… remedies 500 7`: so many jobs, from this seed on. */
+const remedies = () => benchRemedies(...process.argv.slice(3).map(Number).filter(Number.isFinite));
+
+const BENCHES = { core, sun, strings, world, save, load, typing, uses, size, start, remedies };
 ensureNodeModules();
 ensureDebian('postgresql');
 ensureBuilt();
 console.log(`Node.js ${process.version}, ${cpus().length} × ${cpus()[0]?.model}\n`);
-const wanted = process.argv.slice(2);
+const wanted = process.argv.slice(2).filter((name) => Number.isNaN(Number(name)));
 for (const [name, bench] of Object.entries(BENCHES)) {
   if (wanted.length > 0 && !wanted.includes(name)) continue;
   console.log(`— ${name}`);

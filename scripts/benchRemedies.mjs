@@ -36,7 +36,19 @@ const stopsIn = (findings) => findings.filter(({ severity }) => severity === 'st
 
 export async function benchRemedies(many = 2000, seed = 1, verbose = false) {
   const { evaluate, tried, problemsOf, randomJob } = await load();
-  const count = { jobs: 0, stops: 0, pressed: 0, cured: 0, newStops: 0, invalid: 0, noWay: 0, noReason: 0, walks: 0, standing: 0, presses: 0 };
+  const count = {
+    jobs: 0,
+    stops: 0,
+    pressed: 0,
+    cured: 0,
+    newStops: 0,
+    invalid: 0,
+    noWay: 0,
+    noReason: 0,
+    walks: 0,
+    standing: 0,
+    presses: 0,
+  };
   const failed = new Map();
   const note = (what) => failed.set(what, (failed.get(what) ?? 0) + 1);
   const began = performance.now();
@@ -93,14 +105,24 @@ export async function benchRemedies(many = 2000, seed = 1, verbose = false) {
       count.presses += presses;
     } else {
       note(`walk ends at ${left.map(({ id }) => id.split(':')[0]).join(' ')} after ${presses}`);
-      if (verbose) console.log(`job ${seed * 100_000 + i}: ${left.map(({ id, sentence, why }) => `${id}: ${sentence} ${why}`).join(' | ')}`);
+      if (verbose)
+        console.log(
+          `job ${seed * 100_000 + i}: ${left.map(({ id, sentence, why }) => `${id}: ${sentence} ${why}`).join(' | ')}`,
+        );
     }
   }
   const share = (part, of) => `${((100 * part) / Math.max(1, of)).toFixed(2)} %`;
-  console.log(`remedies: ${count.jobs} random jobs, ${count.stops} stops, ${((performance.now() - began) / 1000).toFixed(0)} s`);
-  console.log(`  pressed ${count.pressed}: cured ${share(count.cured, count.pressed)} (wanted ≥ 99.5 %), new stops ${count.newStops} (0), not a valid job ${count.invalid} (0)`);
+  console.log(
+    `remedies: ${count.jobs} random jobs, ${count.stops} stops, ${((performance.now() - began) / 1000).toFixed(0)} s`,
+  );
+  console.log(
+    `  pressed ${count.pressed}: cured ${share(count.cured, count.pressed)} (wanted ≥ 99.5 %), new stops ${count.newStops} (0), not a valid job ${count.invalid} (0)`,
+  );
   console.log(`  stops without a press ${count.noWay}, of them without a reason ${count.noReason} (0)`);
-  console.log(`  walks ${count.walks}: standing within ${MOST_PRESSES} presses ${share(count.standing, count.walks)} (≥ 97 %), ${(count.presses / Math.max(1, count.standing)).toFixed(1)} presses each`);
-  for (const [what, times] of [...failed].sort((a, b) => b[1] - a[1]).slice(0, 25)) console.log(`  ${times} × ${what}`);
+  console.log(
+    `  walks ${count.walks}: standing within ${MOST_PRESSES} presses ${share(count.standing, count.walks)} (≥ 97 %), ${(count.presses / Math.max(1, count.standing)).toFixed(1)} presses each`,
+  );
+  for (const [what, times] of [...failed].sort((a, b) => b[1] - a[1]).slice(0, 25))
+    console.log(`  ${times} × ${what}`);
   return count;
 }

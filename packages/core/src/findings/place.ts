@@ -62,7 +62,7 @@ const lowIsGuess: Rule = ({ climate, arrays }, pen) => {
     severity: breaks ? 'look' : 'note',
     sheet: breaks ? 'strings' : 'place',
     title: 'The record low is a guess',
-    sentence: `${pen(climate.low.valueC, 'temperature')}: ${climate.low.note}.${still} Type what the nearest station has on record, or the coldest anybody remembers.`,
+    sentence: `${pen(climate.low.valueC, 'temperature')}: ${climate.low.note}.${still} Against stations such guesses were from 5 K too warm to 17 K too cold. Type what the nearest one has on record, or the coldest anybody remembers.`,
     value: climate.low.valueC,
     focus: '/place/low',
   };

@@ -1,7 +1,7 @@
 import { ofArray } from '../figures';
-import { shadowFigures, shadowOn } from '../sky';
-import { monthName } from '../units';
-import { choose, remedy, type Rule } from './finding';
+import { planeIn, shadowFigures, shadowOn } from '../sky';
+import { monthName, monthsText } from '../units';
+import { choose, put, remedy, type Rule } from './finding';
 
 /** Shade is worth a look from this share of a month in use, and a note from the lower one. */
 const LOOK_SHARE = 0.1;
@@ -141,10 +141,47 @@ const stopNowhere: Rule = ({ design }) =>
       focus: `/stops/${id}/lat`,
     }));
 
+/** Snow slides off steeper panels by itself. Common practice. */
+const SNOW_SLIDES_DEG = 50;
+/** Light that lying snow takes in a month below freezing, %, to begin with. Planning figure, common practice. */
+const SNOW_TAKES_PCT = 30;
+
+/** Months of use below freezing, with panels that hold snow and no word of it. */
+const snowLies: Rule = ({ arrays, climate, loads }, pen) => {
+  if (!climate) return null;
+  return arrays.flatMap(({ plan, id, paths, called }) => {
+    const cold = climate.months.flatMap(({ airC }, m) => {
+      const month = m + 1;
+      const { tiltDeg } = planeIn(plan, month, climate.latDeg);
+      const used = (loads.months[m]?.busWh ?? 0) > 0;
+      return used && airC < 0 && tiltDeg < SNOW_SLIDES_DEG && plan.snowBy[month] === undefined ? [month] : [];
+    });
+    if (cold.length === 0) return [];
+    return {
+      id: ofArray('array.snow', arrays, id),
+      severity: 'look' as const,
+      sheet: 'array' as const,
+      title: called ? `Snow may lie: ${called}` : 'Snow may lie',
+      sentence: `In ${monthsText(cold)} the mean is below freezing, and panels under about ${pen(SNOW_SLIDES_DEG, 'angle')} hold snow; nothing is taken off for it. Say what it takes, even if it is nothing where it is swept (common practice: a few per cent to all of a month).`,
+      value: cold.length,
+      remedies: [
+        remedy(
+          `Take ${SNOW_TAKES_PCT} % off in ${monthsText(cold)}`,
+          ...cold.map((month) =>
+            put(`${paths.array}/snowBy/${month}`, { value: SNOW_TAKES_PCT, from: 'guess' }),
+          ),
+        ),
+      ],
+      focus: `${paths.array}/plane/tilt`,
+    };
+  });
+};
+
 export const SHADE_RULES: readonly Rule[] = [
   shaded,
   narrowShadow,
   rowsTooClose,
+  snowLies,
   darkestIsIdle,
   stopsOverlap,
   stopNowhere,

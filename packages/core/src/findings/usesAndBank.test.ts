@@ -82,7 +82,9 @@ describe('uses: each mistake has its finding, and what is right has none', () =>
     expect(finding.value).toBeLessThan(evaluate(guests, climate).figures['bank.days']!.value!);
     const sized = patched(guests, finding.remedies[0]!.operations);
     expect(found(sized, 'uses.house')).toBeUndefined();
-    expect(evaluate(sized, climate).figures['bank.days']!.value).toBeCloseTo(finding.value!, 9);
+    // a press that would bring a stop by itself brings what cures that as well, so that the figure differs a little
+    expect(finding.remedies[0]!.label).toMatch(/^Size it for the full house/);
+    expect(evaluate(sized, climate).figures['bank.days']!.value).toBeCloseTo(finding.value!, 1);
   });
 
   it('a later stage that outgrows the design, and none that does not', () => {
@@ -150,10 +152,12 @@ describe('bank: each mistake has its finding, and what is right has none', () =>
     const honey = examples().find(({ id }) => id === 'honey-house')!.design;
     const finding = found(honey, 'bank.fit')!;
     expect(finding).toMatchObject({ severity: 'stop', value: 6, limit: 8 });
-    expect(finding.remedies.map(({ label }) => label.replace(/\u00a0/g, ' '))).toEqual([
+    const [longer, deeper, lighter] = finding.remedies;
+    expect([longer, deeper].map((it) => it?.label.replace(/\u00a0/g, ' '))).toEqual([
       'Make it 45 in long',
       'Make it 20 in deep',
     ]);
+    expect(lighter?.label).toMatch(/^Take iron-phosphate/);
     for (const { operations } of finding.remedies) {
       const after = patched(honey, operations);
       expect(problemsOf(after)).toEqual([]);

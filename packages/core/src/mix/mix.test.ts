@@ -216,6 +216,19 @@ describe('a pile of unlike panels', () => {
     expect(found.kWh).toBeGreaterThan(0.8 * found.boundKWh);
   });
 
+  it('has a bound that a string of two sorts does not pass: 60 and 36 cells at doors of 75 V', () => {
+    // one of 60 cells and one of 36 fill 75 V better than any number of either
+    const sorts = sortsOf(200, 0, 200);
+    const doors = [
+      door('1', { maxV: 75, maxWorkV: 75, chargesFromV: 14 }),
+      door('2', { maxV: 75, maxWorkV: 75, chargesFromV: 14 }),
+    ];
+    const found = bestMix(sorts, doors);
+    expect(found.kWh).toBeLessThanOrEqual(found.boundKWh);
+    const mixed = valueOf([[[1, 0, 1]], [[1, 0, 1]]], sorts, doors);
+    expect(mixed.kWh).toBeLessThanOrEqual(found.boundKWh);
+  });
+
   it('tells its progress as it goes', () => {
     const told: number[] = [];
     const search = searchMix(sortsOf(4, 4, 4), [door('1'), door('2', { maxV: 100, maxWorkV: 95 })]);

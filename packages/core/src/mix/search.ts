@@ -309,11 +309,30 @@ const sideBySide = ({ maxParallel, maxIscA }: Door, sorts: readonly Sort[]) => {
 const longest = ({ maxV }: Door, sorts: readonly Sort[]) =>
   Math.max(1, Math.min(LONGEST, Math.floor(maxV / Math.min(...sorts.map(({ coldVocV }) => coldVocV)))));
 
-/** More than a door can ever make: its longest string of the sort that makes most, side by side as often as it bears. */
+/**
+ * More than a door can ever make: the fullest string its volts hold, each panel at its own best, side by side as often as it
+ * bears. The fullest is rarely of one sort, so that it is found as a knapsack of volts, rounded in the panels' favour.
+ */
 function mostAt(door: Door, sorts: readonly Sort[]): number {
-  const held = sorts.map(({ coldVocV }) => Math.floor(door.maxV / coldVocV) * sideBySide(door, sorts));
-  return Math.max(0, ...sorts.map((sort, k) => (held[k] ?? 0) * ownKWh(sort, door)));
+  const there = sorts.filter(({ count, coldVocV }) => count > 0 && coldVocV > 0);
+  const room = Math.floor(Math.min(door.maxV, MOST_VOLTS) * STEPS_A_VOLT + 1e-9);
+  const panels = there.map((sort) => ({
+    volts: Math.max(1, Math.floor(sort.coldVocV * STEPS_A_VOLT)),
+    kWh: ownKWh(sort, door),
+  }));
+  const fullest = new Float64Array(room + 1);
+  for (let volts = 1; volts <= room; volts++) {
+    let most = fullest[volts - 1] as number;
+    for (const panel of panels)
+      if (panel.volts <= volts) most = Math.max(most, (fullest[volts - panel.volts] as number) + panel.kWh);
+    fullest[volts] = most;
+  }
+  return (fullest[room] as number) * sideBySide(door, sorts);
 }
+
+/** Volts are weighed in steps of a twentieth; no door bears more than this. */
+const STEPS_A_VOLT = 20;
+const MOST_VOLTS = 1500;
 
 /** How many strings may be tried so that their groups stay within what is weighed one by one. */
 function withinWays(strings: number, parallel: number): number {

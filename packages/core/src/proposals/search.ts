@@ -55,7 +55,6 @@ export function cheapest(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen)
     if ((facts.energy?.worst?.ratio ?? 0) < wanted.ratio || (facts.bank.days ?? 0) < wanted.days * 0.995)
       continue;
     const findings = findingsOf(facts, pen, reckon);
-    (globalThis as any).DBG?.(candidate, findings);
     if (findings.some(({ severity }) => severity === 'stop')) continue;
     const found = { candidate, facts, findings };
     if (!findings.some(spoils)) return found;

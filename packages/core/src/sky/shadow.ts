@@ -5,7 +5,6 @@ import {
   series,
   solveParallel,
   STANDARD,
-  type FiveParameters,
   type Series,
 } from '../curve';
 import type { ArrayPlan } from '../document';
@@ -64,7 +63,8 @@ export function shadowFigures(
 /**
  * How a narrow upright shadow, such as a mast's, falls on the sections of an array's panels. The sections of an upright
  * panel stand beside each other, so that it meets few of them; those of a lying one lie over each other, and it meets all.
- * What a dark section costs is read off the curve of the strings as they are strung.
+ * Panels are strung along their rows; wherever the shadow stands, every string is solved with the sections it darkens, the
+ * strings of an input at one voltage, and the places are averaged.
  */
 export function shadowOn(
   module: ModuleNumbers,
@@ -72,35 +72,82 @@ export function shadowOn(
 ): ShadowTakes {
   const fit = fitOf(module);
   if (!fit.ok || !alike) return usualTakes;
-  const columns = upright ? across * module.sections : across;
+  const { sections } = module;
+  const columns = upright ? across * sections : across;
   const columnM = widthM / columns;
-  const dark = upright ? 1 : module.sections;
-  const harm = harmOf(fit.five, module.sections, { length, parallel, inputs }, dark);
+  const panels = length * parallel * inputs;
+  const five = partOf(fit.five, sections);
+  const lit = section(atConditions(five, STANDARD.wm2, STANDARD.cellC), STANDARD.cellC);
+  const string = (dark: number, share: number): Series => {
+    const wm2 = STANDARD.wm2 * (1 - (1 - LEFT_IN_SHADE) * share);
+    const shaded = section(atConditions(five, wm2, STANDARD.cellC), STANDARD.cellC);
+    return series(Array.from({ length: length * sections }, (_, i) => (i < dark ? shaded : lit)));
+  };
+  const watts = (strings: readonly Series[]) => solveParallel(strings).peaks[0]?.watts ?? 0;
+  const open = string(0, 0);
+  const all = inputs * watts(Array.from({ length: parallel }, () => open));
+  if (!(all > 0)) return usualTakes;
+
+  /** Dark sections of each string where so many columns from one on are dark. */
+  const darkFrom = (from: number, many: number): number[] => {
+    const dark = Array.from({ length: parallel * inputs }, () => 0);
+    for (let panel = 0; panel < panels; panel++) {
+      const column = panel % across;
+      const at = Math.floor(panel / length);
+      for (let i = 0; i < sections; i++) {
+        const own = upright ? column * sections + i : column;
+        if (own >= from && own < from + many) dark[at] = (dark[at] ?? 0) + 1;
+      }
+    }
+    return dark;
+  };
+  const known = new Map<string, number>();
+  /** Of an input with so many dark sections in each of its strings. */
+  const inputWatts = (dark: readonly number[], share: number): number => {
+    const inTurn = dark.toSorted((a, b) => a - b);
+    const key = `${share} ${inTurn.join(' ')}`;
+    let own = known.get(key);
+    if (own === undefined) {
+      const kinds = new Map(inTurn.map((count) => [count, count === 0 ? open : string(count, share)]));
+      own = watts(inTurn.map((count) => kinds.get(count) ?? open));
+      known.set(key, own);
+    }
+    return own;
+  };
+  const lostBy = new Map<string, number>();
+  /** What so many dark columns take, the mean of all places they may be at. */
+  const lostWith = (many: number, share: number): number => {
+    const key = `${many} ${share}`;
+    let lost = lostBy.get(key);
+    if (lost === undefined) {
+      const places = Math.max(1, columns - many + 1);
+      const step = Math.max(1, Math.floor(places / MOST_PLACES));
+      let [sum, count] = [0, 0];
+      for (let from = 0; from < places; from += step, count++) {
+        const dark = darkFrom(from, many);
+        for (let input = 0; input < inputs; input++)
+          sum += inputWatts(dark.slice(input * parallel, (input + 1) * parallel), share);
+      }
+      lost = 1 - sum / count / all;
+      lostBy.set(key, lost);
+    }
+    return lost;
+  };
   return (part) => {
     if (part <= 0) return 0;
-    const shadowM = part * widthM;
-    const met = Math.min(columns, shadowM / columnM + 1) / columns;
-    return Math.min(1, harm * met * Math.min(1, shadowM / CELL_M));
+    const shadowM = Math.min(1, part) * widthM;
+    // narrower than a cell it dims the worst one in part, which the section follows
+    const share = Math.ceil(Math.min(1, shadowM / CELL_M) * SHARES) / SHARES;
+    const met = Math.min(columns, shadowM / columnM + (part < 1 ? 1 : 0));
+    const [low, over] = [Math.floor(met), met - Math.floor(met)];
+    const lost =
+      (low > 0 ? (1 - over) * lostWith(low, share) : 0) +
+      (over > 0 ? over * lostWith(Math.min(columns, low + 1), share) : 0);
+    // of what the sun gives directly
+    return Math.min(1, lost / (1 - LEFT_IN_SHADE));
   };
 }
 
-/** What a shadow on so many sections of one string takes, against the part that they are of all of them. */
-function harmOf(
-  whole: FiveParameters,
-  sections: number,
-  { length, parallel, inputs }: { length: number; parallel: number; inputs: number },
-  dark: number,
-): number {
-  const five = partOf(whole, sections);
-  const lit = section(atConditions(five, STANDARD.wm2, STANDARD.cellC), STANDARD.cellC);
-  const shaded = section(atConditions(five, STANDARD.wm2 * LEFT_IN_SHADE, STANDARD.cellC), STANDARD.cellC);
-  const string = (shadows: number): Series =>
-    series(Array.from({ length: length * sections }, (_, i) => (i < shadows ? shaded : lit)));
-  const open = string(0);
-  const others = Array.from({ length: parallel - 1 }, () => open);
-  const watts = (first: Series) => solveParallel([first, ...others]).peaks[0]?.watts ?? 0;
-  const all = watts(open);
-  const lost = all > 0 ? 1 - watts(string(dark)) / all : 0;
-  // of what the sun gives directly, against the part that these sections are of all of them
-  return lost / (1 - LEFT_IN_SHADE) / inputs / (dark / (length * parallel * inputs * sections));
-}
+/** Places along a row that a shadow is tried at, at most, and steps of how dark it is. */
+const MOST_PLACES = 12;
+const SHARES = 10;

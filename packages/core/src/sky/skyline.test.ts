@@ -1,10 +1,10 @@
 import fc from 'fast-check';
+import { moduleClass, readSheet, sheetOfClass } from '../module';
 import { resolveClimate } from '../climate';
 import type { ArrayPlan, Obstacle, PlaneKind, Skyline } from '../document';
 import { blankArray, blankPlace, chosen } from '../job';
-import { readSheet } from '../module';
 import { plainClimate } from '../testing/climates';
-import { shadowFigures } from './shadow';
+import { shadowFigures, shadowOn } from './shadow';
 import { skyYear } from './monthLight';
 import { computePlaneYear, planeIn, seasonOf } from './planeYear';
 import { beamThrough, horizonAt, isOpen, openSky, outlineOf, rowShade, rowsLeft, rowsSky } from './skyline';
@@ -291,5 +291,29 @@ describe('planes through the year', () => {
     );
     expect(steepSnow![1]!.poaKWhm2).toBeGreaterThan(1.1 * steepGrass![1]!.poaKWhm2);
     expect(steepSnow![2]!.poaKWhm2).toBe(steepGrass![2]!.poaKWhm2);
+  });
+});
+
+describe('a narrow shadow on strings', () => {
+  const panel = readSheet(sheetOfClass(moduleClass('mono-54-half')));
+  // share of all power lost, by strings solved cell by cell in an independent reckoning (own, not published)
+  it.each<[string, number, number, boolean, number, number]>([
+    ['four side by side, upright, 0.8 m', 1, 4, true, 0.8, 34.1],
+    ['ten lying as 5 × 2, 0.3 m', 5, 2, false, 0.3, 24.0],
+    ['three in series, upright, 0.06 m', 3, 1, true, 0.06, 11.7],
+    ['ten in series, lying, 0.04 m', 10, 1, false, 0.04, 10.0],
+  ])('takes what cells say, within three points: %s', (_, length, parallel, upright, shadowM, lost) => {
+    const across = length * parallel;
+    const width = across * (upright ? 1.13 : 1.72);
+    const takes = shadowOn(panel, length, parallel, 1, across, upright, width, true);
+    // a fifth of the light is left in the shadow
+    expect(Math.abs(100 * 0.8 * takes(shadowM / width) - lost)).toBeLessThan(3);
+  });
+  it('does not depend on what was reckoned before', () => {
+    const small = readSheet(sheetOfClass(moduleClass('poly-36')));
+    const of = (module: typeof panel) => shadowOn(module, 2, 2, 1, 4, true, 3, true)(0.1);
+    const first = of(panel);
+    of(small);
+    expect(of(panel)).toBe(first);
   });
 });

@@ -87,7 +87,7 @@ export class Thinker {
     const now = this.store.getState().job;
     if (ways && now.design === design && now.evaluation === evaluation)
       this.store.dispatch(jobActions.waysProven(ways));
-    else if (now.design !== design) void this.prove();
+    else if (!now.proven) void this.prove();
   }
 
   private async rank(): Promise<void> {

@@ -113,14 +113,15 @@ export function ProposalsPart() {
   return (
     <Section aria-labelledby="cover-proposals" className="screen">
       <h2 id="cover-proposals">What would do?</h2>
-      {open || !stands ? (
-        <Proposed />
-      ) : (
+      {stands ? (
         <>
           <Note>Three whole designs for these uses at this place, to take or to hold beside this one.</Note>
-          <Action onPress={() => setOpen(true)}>Show what else would do</Action>
+          <Action onPress={() => setOpen(!open)} aria-expanded={open}>
+            {open ? 'Put them away' : 'Show what else would do'}
+          </Action>
         </>
-      )}
+      ) : null}
+      {open || !stands ? <Proposed /> : null}
     </Section>
   );
 }

@@ -65,7 +65,7 @@ export function ClipPart() {
                   <td className="n">{perKWh === null ? '–' : formatNumber(perKWh, 2)}</td>
                   <td className="screen">
                     <Action
-                      aria-label={remedy.label}
+                      aria-label={`Take it: ${label}`}
                       onPress={() => dispatch(applyRemedy('What the controller cannot use', remedy))}
                     >
                       Take it

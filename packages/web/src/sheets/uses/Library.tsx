@@ -56,12 +56,12 @@ const Find = styled.input`
   }
 `;
 
-function about({ form, given, watts, hours, range, source, dc }: TypicalUse): string {
+function about({ form, given, watts, hours, range, source, dc, elsewhere }: TypicalUse): string {
   const figure =
     form === 'label'
       ? `${Math.round((given.labelWh ?? 0) / 1000)} kWh a year (${range[0]} to ${range[1]})`
       : `${joined(displayFigure(watts, 'power', 'metric'))} (${range[0]} to ${range[1]})${form === 'watts' ? `, ${hours} h a day` : ''}`;
-  return `${figure}${dc ? ', DC' : ''}; ${source}`;
+  return `${figure}${dc ? ', DC' : ''}; ${source}${elsewhere ? `. ${elsewhere}` : ''}`;
 }
 
 /** Typical uses, several to be picked at once. */
