@@ -1,4 +1,4 @@
-import type { BusVolts } from './design';
+import type { BusVolts } from './busVolts';
 import type { Entry } from './entry';
 
 /** Tracking down to the bank, tied to it, tracking up to it, or behind the socket of a ready-made power station. */

@@ -1,14 +1,13 @@
 import type { UnitSystem } from '../units';
 import type { ArrayPlan } from './array';
 import type { Bank } from './bank';
+import type { BusVolts } from './busVolts';
 import type { Controller, DcLimits } from './controller';
 import type { Entry } from './entry';
 import type { Place, Stop } from './place';
 import type { Happening, Use } from './use';
 
 export type JobKind = 'cabin' | 'homestead' | 'shed' | 'trailer' | 'boat';
-
-export type BusVolts = 12 | 24 | 48;
 
 /** Whose rules limits and fuses follow: North American codes, IEC standards, or marine practice. */
 export type School = 'north-american' | 'iec' | 'marine';
@@ -85,5 +84,3 @@ export const SCHOOLS: Readonly<Record<School, string>> = {
   iec: 'IEC',
   marine: 'Marine',
 };
-
-export const BUS_VOLTS: readonly BusVolts[] = [12, 24, 48];

@@ -1,5 +1,6 @@
 export * from './array';
 export * from './bank';
+export * from './busVolts';
 export * from './controller';
 export * from './design';
 export * from './entry';

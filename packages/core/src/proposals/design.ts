@@ -1,7 +1,6 @@
 import { CHEMISTRIES, packUnits, unitOf } from '../bank';
 import type { ArrayPlan, Bank, BankHome, Controller, Design, Entry } from '../document';
-import type { Candidate } from './search';
-import { guessedUnit, isGuessed, type Scene } from './scene';
+import { guessedUnit, isGuessed, type Candidate, type Scene } from './scene';
 
 const chosen = (value: number): Entry => ({ value, from: 'chosen' });
 const catalogue = (value: number): Entry => ({ value, from: 'catalogue' });

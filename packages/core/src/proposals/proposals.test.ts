@@ -8,8 +8,8 @@ import { blankDesign, blankUse, chosen, examples, measured } from '../job';
 import { tryArrangement } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { designOf } from './design';
-import { sceneOf } from './scene';
-import { cheapest, inOrderOfPrice, type Candidate } from './search';
+import { sceneOf, type Candidate } from './scene';
+import { cheapest, inOrderOfPrice } from './search';
 
 const climate = { ...plainClimate(46), stops: {} };
 /** A cabin with a lamp, a pump and a fridge, and nothing chosen yet. */

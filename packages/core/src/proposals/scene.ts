@@ -28,6 +28,7 @@ import {
   controllerOfClass,
   inputsOf,
   panelAtExtremes,
+  type Arrangement,
   windowFor,
   type Berth,
   type ControllerClass,
@@ -69,6 +70,19 @@ export interface BankChoice {
   rowPrice: number;
   /** Units that go into the room there is; Infinity where nobody measured it. */
   room: number;
+}
+
+/** One whole way to build it. */
+export interface Candidate {
+  bus: BusVolts;
+  panel: PanelChoice;
+  controller: ControllerChoice;
+  /** Controllers alike, each with panels alike. */
+  controllers: number;
+  arrangement: Arrangement;
+  bank: BankChoice;
+  parallel: number;
+  price: number;
 }
 
 /** Everything a search chooses from, worked out once. */

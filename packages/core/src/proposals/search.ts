@@ -6,7 +6,7 @@ import type { Pen } from '../figures';
 import { tryArrangement, LOSS, type Arrangement } from '../strings';
 import { designOf } from './design';
 import { MOST_TIED_W, PER_BRANCH } from './usual';
-import type { BankChoice, ControllerChoice, PanelChoice, Scene } from './scene';
+import type { BankChoice, Candidate, ControllerChoice, PanelChoice, Scene } from './scene';
 
 /** What a proposal must come to. */
 export interface Wanted {
@@ -14,19 +14,6 @@ export interface Wanted {
   ratio: number;
   /** Days the bank must carry. */
   days: number;
-}
-
-/** One whole way to build it. */
-export interface Candidate {
-  bus: BusVolts;
-  panel: PanelChoice;
-  controller: ControllerChoice;
-  /** Controllers alike, each with panels alike. */
-  controllers: number;
-  arrangement: Arrangement;
-  bank: BankChoice;
-  parallel: number;
-  price: number;
 }
 
 export interface Found {

@@ -1,2 +1,1 @@
-export type { Judged } from './judged';
 export { Prover, type WayOut } from './prove';

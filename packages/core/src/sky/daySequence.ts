@@ -107,7 +107,8 @@ export function darkRuns(days: Float64Array, dark = DARK_SHARE): number[][] {
   const years = Math.floor(days.length / 365);
   const longest = MONTH_DAYS.map(() => new Array<number>(years).fill(0));
   // the months, of all years, that the run under way has touched
-  let [run, touched]: [number, Set<number>] = [0, new Set()];
+  const touched = new Set<number>();
+  let run = 0;
   const end = () => {
     for (const month of touched) {
       const own = longest[month % 12] as number[];

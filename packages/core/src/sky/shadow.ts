@@ -1,12 +1,4 @@
-import {
-  atConditions,
-  partOf,
-  section,
-  series,
-  solveParallel,
-  STANDARD,
-  type Series,
-} from '../curve';
+import { atConditions, partOf, section, series, solveParallel, STANDARD, type Series } from '../curve';
 import type { ArrayPlan } from '../document';
 import { fitOf, type ModuleNumbers } from '../module';
 
