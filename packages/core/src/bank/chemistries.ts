@@ -337,13 +337,15 @@ export function unitOf({
     number,
     number,
   ];
-  const sized = (typed: Entry, value: number): Entry =>
-    typed.from === 'guess' && typed.value !== value ? { value, from: 'guess' } : typed;
+  // sides that were measured in part are of one case: none of them follows by itself
+  const sides = [unit.length, unit.width, unit.height].every(({ from }) => from === 'guess');
+  const sized = (typed: Entry, value: number, follows: boolean): Entry =>
+    follows && typed.value !== value ? { value, from: 'guess' } : typed;
   return {
-    length: sized(unit.length, length),
-    width: sized(unit.width, width),
-    height: sized(unit.height, height),
-    mass: sized(unit.mass, Math.round(usual.massKg * more * 10) / 10),
+    length: sized(unit.length, length, sides),
+    width: sized(unit.width, width, sides),
+    height: sized(unit.height, height, sides),
+    mass: sized(unit.mass, Math.round(usual.massKg * more * 10) / 10, unit.mass.from === 'guess'),
     onSide: unit.onSide,
   };
 }

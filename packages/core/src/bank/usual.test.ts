@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import type { ClimateMonth } from '../climate';
-import { chosen, usualHome, blankDesign } from '../job';
+import { chosen, usualBank, usualHome, blankDesign } from '../job';
 import {
+  unitOf,
   bankFit,
   bankNeeds,
   bankWarmth,
@@ -365,5 +366,26 @@ describe('rainflow', () => {
         expect(counted).toBeCloseTo(way, 9);
       }),
     );
+  });
+});
+
+describe('a unit that nobody measured', () => {
+  const unitAt = (ah: number, unit = usualBank('lfp', 48).unit) =>
+    unitOf({ ...usualBank('lfp', 48), unit, unitAh: chosen(ah) });
+  it('weighs what its watt-hours do: 45 kg for 5.12 kWh of iron-phosphate, common practice', () => {
+    expect(unitAt(100).mass.value).toBe(45);
+    expect(unitAt(300).mass.value).toBe(135);
+    // three times the volume
+    const side = (ah: number) => unitAt(ah).length.value * unitAt(ah).width.value * unitAt(ah).height.value;
+    expect(side(300) / side(100)).toBeCloseTo(3, 1);
+  });
+  it('keeps what was typed', () => {
+    const typed = { ...usualBank('lfp', 48).unit, mass: chosen(50), height: chosen(140) };
+    expect(unitAt(300, typed)).toMatchObject({
+      mass: chosen(50),
+      height: chosen(140),
+      length: typed.length,
+      width: typed.width,
+    });
   });
 });

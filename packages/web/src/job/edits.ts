@@ -2,6 +2,7 @@ import {
   diff,
   labelOf,
   patchedWherePossible,
+  unitOf,
   valueAt,
   withValueAt,
   type Acknowledgement,
@@ -45,8 +46,19 @@ export const typeFigure =
       /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$|\/(given|prices|chargeAmpsBy)\/[^/]+$|\/inputLimits\/\d\/[^/]+$|^\/controllerPrices\/[^/]+$/.test(
         path,
       );
+    const value = entry ?? (sparse ? undefined : null);
     dispatch(
-      putValue(`Change ${lower(labelOf(design, path))}`, path, entry ?? (sparse ? undefined : null), session),
+      edit(
+        `Change ${lower(labelOf(design, path))}`,
+        (before) => {
+          const after = withValueAt(before, path, value);
+          // sizes and mass that nobody typed follow the amp-hours
+          return /^\/bank\/unit(Ah|Volts)$/.test(path)
+            ? { ...after, bank: { ...after.bank, unit: unitOf(after.bank) } }
+            : after;
+        },
+        session,
+      ),
     );
   };
 
