@@ -102,6 +102,30 @@ function smallUses(design: Design, grid: JobClimate | null): ReadonlySet<string>
   return new Set(rows.map(({ id }) => id).filter((id) => !kept.has(id)));
 }
 
+/** Sun this low in the sky makes steep planes of monthly means uncertain, by degree of latitude and of them beyond 45°. */
+const HIGH_DEG = 50;
+const STEEP_DEG = 45;
+const [BY_DEGREE, BY_STEEP_DEGREE, MOST_SUN_ERROR] = [0.01, 0.02, 0.5];
+
+/**
+ * How far the sun on a plane may be out, as a share. Means of a month say least about steep planes in the dark months of
+ * high latitudes: against a station at 63° N such months came out up to half too high.
+ */
+function sunBand(latDeg: number, tiltDeg: number, month: number | null): { share: number; why: string } {
+  const usual = {
+    share: GRID_SUN_ERROR,
+    why: 'the grid is within 16 % of station months as a root mean square',
+  };
+  const beyond = Math.abs(latDeg) - HIGH_DEG;
+  const dark = month !== null && (latDeg >= 0 ? month <= 2 || month >= 10 : month >= 4 && month <= 8);
+  if (beyond <= 0 || !dark) return usual;
+  const share = GRID_SUN_ERROR + beyond * (tiltDeg > STEEP_DEG ? BY_STEEP_DEGREE : BY_DEGREE);
+  return {
+    share: Math.min(MOST_SUN_ERROR, share),
+    why: `monthly means say little of ${tiltDeg > STEEP_DEG ? 'steep planes' : 'planes'} in the dark months at such a latitude: against stations they came out up to half too high`,
+  };
+}
+
 function gridGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
   const { climate } = calculate(design, grid);
   if (!climate) return [];
@@ -119,13 +143,15 @@ function gridGuesses(design: Design, grid: JobClimate | null, now: Margins, pen:
   ) => guesses.push({ id, label, shown, error, why, path, sheet: 'place', ...largestMove(now, tried) });
   const fromGrid = climate.months.filter(({ ghiFrom }) => ghiFrom === 'grid').length;
   if (fromGrid > 0) {
+    const { lead, energy } = calculate(design, grid);
+    const band = sunBand(climate.latDeg, lead.plan.plane.tilt.value, energy?.worst?.month ?? null);
     add(
       'grid.sun',
       'Sun by the climate grid',
       fromGrid === 12 ? 'all months' : `${fromGrid} months`,
-      `± ${GRID_SUN_ERROR * 100} %`,
-      'the grid is within 16 % of station months as a root mean square',
-      tryShifts({ ghiFactor: 1 - GRID_SUN_ERROR }, { ghiFactor: 1 + GRID_SUN_ERROR }),
+      `± ${Math.round(band.share * 100)} %`,
+      band.why,
+      tryShifts({ ghiFactor: 1 - band.share }, { ghiFactor: 1 + band.share }),
       null,
     );
   }

@@ -3,6 +3,7 @@ import { calculate } from '../calculate';
 import { withValueAt, type ArrayPlan, type Design } from '../document';
 import { chosen } from '../job';
 import { plainClimate } from '../testing/climates';
+import { controllerClass, controllerOfClass } from '../strings';
 import { oneArray } from '../testing/dairy';
 import { MONTH_DAYS } from '../units';
 import { fieldPicture, type Way } from './fieldPicture';
@@ -159,4 +160,16 @@ it('says about what one panel gives for each kWh/m²', () => {
   // heat aside, so within a tenth of what the worst month really gives
   expect((panelWhPerSun * poa * 12) / worst!.madeWh).toBeGreaterThan(0.9);
   expect((panelWhPerSun * poa * 12) / worst!.madeWh).toBeLessThan(1.1);
+});
+
+it('never lose by a panel more, on controllers of several limited inputs', () => {
+  // fifty-six panels on four inputs that work with 4 500 W each
+  const large = structuredClone(dairy);
+  large.controllers.c1 = { position: 1, ...controllerOfClass(controllerClass('hybrid-500-150')) };
+  large.arrays.a1!.count = chosen(56);
+  Object.assign(large.arrays.a1!.strings, { series: chosen(7), parallel: chosen(2), inputs: chosen(4) });
+  const { ways } = fieldPicture(large, climate, 'a1')!;
+  const of = (id: string) => ways.find((way) => way.id === id)!.yearKWh;
+  expect(of('one-more')).toBeGreaterThanOrEqual(of('best') * 0.999);
+  expect(of('two-more')).toBeGreaterThanOrEqual(of('one-more') * 0.999);
 });

@@ -187,7 +187,8 @@ function waysOf(
   const more = (extra: number) => ({
     plane: fixed,
     count: chosen(wired + extra),
-    strings: { ...plan.strings, series: chosen(wired + extra), parallel: chosen(1), inputs: chosen(1) },
+    // on as many inputs as before, each of which has limits of its own
+    strings: { ...plan.strings, series: chosen((wired + extra) / inputs.value), parallel: chosen(1) },
   });
   const now = { plane: plan.plane };
   return [
