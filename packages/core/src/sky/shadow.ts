@@ -88,7 +88,8 @@ export function shadowOn(
       const at = Math.floor(panel / length);
       for (let i = 0; i < sections; i++) {
         const own = upright ? column * sections + i : column;
-        if (own >= from && own < from + many) dark[at] = (dark[at] ?? 0) + 1;
+        // past the end of the row it goes on at its beginning, so that every column is met as often
+        if ((own - from + columns) % columns < many) dark[at] = (dark[at] ?? 0) + 1;
       }
     }
     return dark;
@@ -112,10 +113,9 @@ export function shadowOn(
     const key = `${many} ${share}`;
     let lost = lostBy.get(key);
     if (lost === undefined) {
-      const places = Math.max(1, columns - many + 1);
-      const step = Math.max(1, Math.floor(places / MOST_PLACES));
+      const step = Math.max(1, Math.floor(columns / MOST_PLACES));
       let [sum, count] = [0, 0];
-      for (let from = 0; from < places; from += step, count++) {
+      for (let from = 0; from < columns; from += step, count++) {
         const dark = darkFrom(from, many);
         for (let input = 0; input < inputs; input++)
           sum += inputWatts(dark.slice(input * parallel, (input + 1) * parallel), share);
