@@ -2,7 +2,6 @@
  * `npm run bench`, or `npm run bench -- core sun strings world save load typing uses size start remedies`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
-import { build } from 'esbuild';
 import { spawn } from 'node:child_process';
 import { readFileSync, readdirSync } from 'node:fs';
 import { cpus } from 'node:os';
@@ -14,6 +13,7 @@ import { benchRemedies } from './benchRemedies.mjs';
 import { benchSun } from './benchSun.mjs';
 import { benchStrings } from './benchStrings.mjs';
 import { benchUses } from './benchUses.mjs';
+import { loadBundled } from './bundle.mjs';
 import { Cluster } from './postgres.mjs';
 import { ROOT, STATE, ensureBuilt, ensureDebian, ensureNodeModules, startServer } from './system.mjs';
 
@@ -25,21 +25,7 @@ const say = (what, values, limit) =>
     `${what}: median ${ms(percentile(values, 0.5))}, 95 % ${ms(percentile(values, 0.95))}, 99 % ${ms(percentile(values, 0.99))} (wanted ${limit})`,
   );
 
-async function loadCore() {
-  const outfile = join(STATE, 'bench-core.mjs');
-  await build({
-    entryPoints: [join(ROOT, 'packages/core/src/index.ts')],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    logLevel: 'error',
-    banner: {
-      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
-    },
-  });
-  return import(pathToFileURL(outfile).href);
-}
+const loadCore = () => loadBundled('bench-core', "export * from './index';", join(ROOT, 'packages/core/src'));
 
 function time(work, runs = 300, warmUp = 60) {
   for (let i = 0; i < warmUp; i++) work();

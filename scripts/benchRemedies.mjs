@@ -2,40 +2,27 @@
  * `npm run bench -- remedies`, or `… remedies 500 7`: every remedy of so many random jobs pressed, and every first remedy of
  * a stop followed until the job stands. Counts, not speed: what is cured, what a press brings, where a walk ends.
  */
-import { build } from 'esbuild';
-import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
-import { ROOT, STATE } from './system.mjs';
+import { loadBundled } from './bundle.mjs';
+import { ROOT } from './system.mjs';
 
 const MOST_PRESSES = 8;
 
-async function load() {
-  const entry = join(STATE, 'bench-remedies-entry.ts');
-  const core = join(ROOT, 'packages/core/src');
-  writeFileSync(
-    entry,
-    `export { evaluate, waysOut } from '${core}/evaluate';\nexport { tried } from '${core}/findings';\nexport { problemsOf } from '${core}/document';\nexport { randomJob } from '${core}/testing/randomJobs';\n`,
-  );
-  const outfile = join(STATE, 'bench-remedies.mjs');
-  await build({
-    entryPoints: [entry],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    logLevel: 'error',
-    banner: {
-      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
-    },
-  });
-  return import(pathToFileURL(outfile).href);
-}
+const PARTS = `
+export { evaluate } from './evaluate';
+export { tried } from './findings';
+export { problemsOf } from './document';
+export { randomJob } from './testing/randomJobs';
+`;
 
 const stopsIn = (findings) => findings.filter(({ severity }) => severity === 'stop');
 
 export async function benchRemedies(many = 2000, seed = 1, verbose = false) {
-  const { evaluate, tried, problemsOf, randomJob } = await load();
+  const { evaluate, tried, problemsOf, randomJob } = await loadBundled(
+    'bench-remedies',
+    PARTS,
+    join(ROOT, 'packages/core/src'),
+  );
   const count = {
     jobs: 0,
     stops: 0,

@@ -10,7 +10,6 @@ export * from './pictures';
 export * from './figures';
 export * from './findings';
 export * from './proposals';
-export type { WayOut } from './remedies';
 export * from './loads';
 export * from './mix';
 export * from './module';

@@ -1,4 +1,4 @@
-import type { Bank } from '../document';
+import type { Bank, BankHome, BankUnit } from '../document';
 import { unitOf } from './chemistries';
 import { centreOf, packUnits, type Packing } from './packing';
 
@@ -17,11 +17,13 @@ export interface BankFit extends Packing {
   centre: { x: number; y: number; z: number };
 }
 
-export function bankFit(bank: BankFitPart): BankFit {
-  const { home, series, parallel } = bank;
-  const unit = unitOf(bank);
-  const count = series.value * parallel.value;
-  const packing = packUnits({
+/** So many units of a size in a room. */
+export const packedIn = (
+  home: Omit<BankHome, 'carries' | 'door'>,
+  unit: Omit<BankUnit, 'mass'>,
+  count: number,
+): Packing =>
+  packUnits({
     unit: {
       length: unit.length.value,
       width: unit.width.value,
@@ -34,6 +36,12 @@ export function bankFit(bank: BankFitPart): BankFit {
     gap: home.gap.value,
     headroom: home.headroom.value,
   });
+
+export function bankFit(bank: BankFitPart): BankFit {
+  const { home, series, parallel } = bank;
+  const unit = unitOf(bank);
+  const count = series.value * parallel.value;
+  const packing = packedIn(home, unit, count);
   const onLevel = new Map<number, number>();
   for (const { z } of packing.placed) onLevel.set(z, (onLevel.get(z) ?? 0) + unit.mass.value);
   return {

@@ -257,6 +257,27 @@ describe('what always holds', () => {
     );
   });
 
+  it('more light never gives less power at all where nothing is lost in the shunt', () => {
+    const bare = (modules: { name: string; lights: number[] }[]) =>
+      series(
+        modules.flatMap(({ name, lights }) => {
+          const five = partOf({ ...fiveOf(name), shuntOhm: 1e9 }, 3);
+          return lights.map((wm2) => section(atConditions(five, wm2, 25), 25));
+        }),
+      );
+    fc.assert(
+      fc.property(fc.array(module, { minLength: 1, maxLength: 5 }), fc.nat(4), (modules, at) => {
+        const brighter = modules.map((each, i) =>
+          i === at % modules.length ? { ...each, lights: each.lights.map((wm2) => wm2 * 1.2) } : each,
+        );
+        expect(solveSeries(bare(brighter)).peaks[0]!.watts).toBeGreaterThanOrEqual(
+          solveSeries(bare(modules)).peaks[0]!.watts * (1 - 1e-9),
+        );
+      }),
+      { endOnFailure: true },
+    );
+  });
+
   it('a string never makes more than its sections would, each at its own best', () => {
     fc.assert(
       fc.property(fc.array(module, { minLength: 1, maxLength: 6 }), (modules) => {

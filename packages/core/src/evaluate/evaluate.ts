@@ -2,8 +2,8 @@ import { calculate, type Facts } from '../calculate';
 import type { JobClimate } from '../climate';
 import type { Design } from '../document';
 import { figuresOf, penFor, useFigure, type Figure, type Pen } from '../figures';
-import { findingsOf, type Finding, type Reckon } from '../findings';
-import { Prover, type WayOut } from '../remedies';
+import { findingsOf, withWays, type Finding, type Reckon, type WayOut } from '../findings';
+import { Prover } from '../remedies';
 import { remembered } from '../memo';
 import { answersOf, governingOf, marksOf } from './answers';
 import type { Evaluation, Judgement } from './evaluation';
@@ -30,10 +30,6 @@ export function waysOut(design: Design, grid: JobClimate | null): Record<string,
   const at = prover.judge(design);
   return Object.fromEntries(at.findings.map((finding) => [finding.id, prover.wayOut(at, finding)]));
 }
-
-/** Findings with what was proven for them. */
-export const withWays = (findings: readonly Finding[], ways: Readonly<Record<string, WayOut>>): Finding[] =>
-  findings.map((finding) => ({ ...finding, remedies: [], why: null, ...ways[finding.id] }));
 
 /** Whether a design stands, and why: what a list of many jobs shows. */
 export function judge(design: Design, grid: JobClimate | null): Judgement {

@@ -13,6 +13,7 @@ import { USES_WHEN_RULES } from './usesWhen';
 
 export * from './finding';
 export * from './cautions';
+export * from './ways';
 export { arrangementSentence } from './strings';
 export { arrangeAs, arrangementText } from './array';
 export { polesNeeded } from './inputs';

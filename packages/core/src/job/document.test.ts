@@ -298,6 +298,15 @@ describe('a hostile job file', () => {
   });
 });
 
+/** A design as it was and as it is now, valid and with all that it said; sizes of a unit are tried by themselves. */
+function broughtForward(old: Record<string, unknown>): [was: Design, design: Design] {
+  const [was, design] = [old as unknown as Design, migrate(old) as unknown as Design];
+  expect(problemsOf(design)).toEqual([]);
+  const plain = ({ bank, ...rest }: Design) => ({ ...rest, bank: { ...bank, unit: 0 } });
+  expect(plain(design)).toMatchObject({ ...plain(was), version: CURRENT_VERSION });
+  return [was, design];
+}
+
 describe('migrations', () => {
   it('run one version at a time and leave the old document alone', () => {
     const steps = [
@@ -379,14 +388,7 @@ describe('migrations', () => {
   it.each(readJson<Record<string, unknown>[]>('design-version-4.json'))(
     'bring version 4 forward: $name with all that it said, by the rules of its kind',
     (old) => {
-      const design = migrate(old) as unknown as Design;
-      expect(problemsOf(design)).toEqual([]);
-      const was = old as unknown as Design;
-      expect({ ...design, bank: { ...design.bank, unit: 0 } }).toMatchObject({
-        ...was,
-        bank: { ...was.bank, unit: 0 },
-        version: CURRENT_VERSION,
-      });
+      const [was, design] = broughtForward(old);
       expect(design.school).toBe(
         was.kind === 'boat' ? 'marine' : was.units === 'imperial' ? 'north-american' : 'iec',
       );
@@ -396,14 +398,7 @@ describe('migrations', () => {
   it.each(readJson<Record<string, unknown>[]>('design-version-5.json'))(
     'bring version 5 forward: $name with all that it said, its bank sized as it was',
     (old) => {
-      const design = migrate(old) as unknown as Design;
-      expect(problemsOf(design)).toEqual([]);
-      const was = old as unknown as Design;
-      expect({ ...design, bank: { ...design.bank, unit: 0 } }).toMatchObject({
-        ...was,
-        bank: { ...was.bank, unit: 0 },
-        version: CURRENT_VERSION,
-      });
+      const [was, design] = broughtForward(old);
       expect(design.bank.sizing).toBe('careful');
       // sizes that came with the chemistry count as guesses; what was typed stays
       for (const key of ['length', 'width', 'height', 'mass'] as const)

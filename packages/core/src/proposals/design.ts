@@ -1,14 +1,13 @@
-import { CHEMISTRIES, packUnits, unitOf } from '../bank';
+import { CHEMISTRIES, packedIn, unitOf } from '../bank';
 import type { ArrayPlan, Bank, BankHome, Controller, Design, Entry } from '../document';
 import { guessedUnit, isGuessed, type Candidate, type Scene } from './scene';
 
 const chosen = (value: number): Entry => ({ value, from: 'chosen' });
 const catalogue = (value: number): Entry => ({ value, from: 'catalogue' });
 
-/** The design as a candidate would have it: the job with other panels, controllers and bank. */
-export function designOf(scene: Scene, candidate: Candidate, days: number): Design {
-  const { facts, kept } = scene;
-  const { design } = facts;
+/** A job as a candidate would have it: with other panels, controllers and bank. */
+export function designOf(design: Design, scene: Scene, candidate: Candidate, days: number): Design {
+  const { kept } = scene;
   const laidOut = kept.has('panels') && Object.keys(design.arrays).length > 1;
   return {
     ...design,
@@ -59,19 +58,7 @@ function roomFor({ home, unit, series, parallel }: Bank): BankHome {
         width: guess(width),
         height: guess(height),
       };
-      const fits = packUnits({
-        unit: {
-          length: unit.length.value,
-          width: unit.width.value,
-          height: unit.height.value,
-          onSide: unit.onSide,
-        },
-        count,
-        space: { length: room.length.value, width, height },
-        levels,
-        gap,
-        headroom: home.headroom.value,
-      }).fits;
+      const { fits } = packedIn(room, unit, count);
       if (fits || length >= MOST_ROOM_MM) break;
     }
   }

@@ -159,7 +159,7 @@ describe('the search', () => {
                 parallel,
                 price,
               };
-              const then = reckon(designOf(scene, candidate, wanted.days));
+              const then = reckon(designOf(design, scene, candidate, wanted.days));
               if ((then.energy!.worst!.ratio ?? 0) < wanted.ratio || then.bank.days! < wanted.days) continue;
               const needs = then.bankNeeds.every((need) => need.ratedWh <= then.bank.ratedWh * 1.001);
               const bad = findingsOf(then, pen, reckon).some(

@@ -7,7 +7,7 @@ import type { Pen } from '../figures';
 import { monthName, monthsText, MONTH_DAYS } from '../units';
 import { designOf } from './design';
 import { cheapest, type Found, type Wanted } from './search';
-import { sceneOf } from './scene';
+import { keptIn, sceneOf } from './scene';
 import { CONTROLLER_CLASSES } from '../strings';
 import { panelKg, pricesOf } from './usual';
 
@@ -91,11 +91,8 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
       failed.push(aim);
       continue;
     }
-    const taken = designOf(
-      { ...scene, facts: { ...scene.facts, design: inSeason } },
-      found.candidate,
-      wanted.days,
-    );
+    // what it is for may be more than today's uses; what is taken is the job as it is
+    const taken = designOf(inSeason, scene, found.candidate, wanted.days);
     proposals.push(
       proposalOf(aim, found, operationsFor(design, taken), pen, {
         rareDays: dark?.rareDays ?? null,
@@ -105,14 +102,10 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
       }),
     );
   }
-  const scene = sceneOf(
-    today,
-    today.loads.months.map(({ busWh }) => busWh),
-  );
   return {
     proposals,
     present: gistOf(facts, pen),
-    kept: scene ? [...scene.kept] : design.kept,
+    kept: [...keptIn(design)],
     decides: decidesText(today, dark?.rareDays ?? null, pen),
     why:
       failed.length === 0

@@ -1,6 +1,5 @@
 import { arrayKeeps } from '../array';
-import { CHEMISTRIES, packUnits, unitOf } from '../bank';
-import { remembered } from '../memo';
+import { CHEMISTRIES, packedIn, unitOf } from '../bank';
 import { harvestOf, planeYearOf, type Facts } from '../calculate';
 import {
   BUS_VOLTS,
@@ -248,20 +247,8 @@ export function sceneOf(facts: Facts, usedWh: readonly number[]): Scene | null {
 }
 
 /** Units that go into a room that was measured; any number into one that is guessed. */
-const roomOf = remembered(
-  'units that a room takes',
-  (home: BankHome, length: number, width: number, height: number, onSide: boolean): number =>
-    packUnits({
-      unit: { length, width, height, onSide },
-      count: MOST_UNITS,
-      space: { length: home.length.value, width: home.width.value, height: home.height.value },
-      levels: home.shelves.value,
-      gap: home.gap.value,
-      headroom: home.headroom.value,
-    }).room,
-);
-const roomFor = (home: BankHome, { length, width, height, onSide }: BankUnit): number =>
-  isGuessed(home) ? Infinity : roomOf(home, length.value, width.value, height.value, onSide);
+const roomFor = (home: BankHome, unit: BankUnit): number =>
+  isGuessed(home) ? Infinity : packedIn(home, unit, MOST_UNITS).room;
 
 /** True of a room that nobody measured. */
 export const isGuessed = (home: Pick<BankHome, 'length' | 'width' | 'height'>): boolean =>

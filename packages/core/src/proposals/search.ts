@@ -1,4 +1,4 @@
-import { bankNeeds, computeBank, type BankResult } from '../bank';
+import { bankNeeds, CHEMISTRIES, computeBank, type BankResult } from '../bank';
 import type { Facts } from '../calculate';
 import type { BusVolts, Chemistry } from '../document';
 import { findingsOf, type Finding, type Reckon } from '../findings';
@@ -38,7 +38,7 @@ export function cheapest(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen)
   let tried = 0;
   for (const candidate of inOrderOfPrice(scene, wanted)) {
     if (++tried > MOST_RECKONED) break;
-    const facts = reckon(designOf(scene, candidate, wanted.days));
+    const facts = reckon(designOf(scene.facts.design, scene, candidate, wanted.days));
     if ((facts.energy?.worst?.ratio ?? 0) < wanted.ratio || (facts.bank.days ?? 0) < wanted.days * 0.995)
       continue;
     const findings = findingsOf(facts, pen, reckon);
@@ -168,7 +168,10 @@ function bankAt({ facts, kept }: Scene, bus: BusVolts, chemistry: Chemistry): Ba
         ...design.bank,
         chemistry,
         sheet: same ? design.bank.sheet : null,
-        depth: same || kept.has('bank') ? design.bank.depth : depthOf(chemistry),
+        depth:
+          same || kept.has('bank')
+            ? design.bank.depth
+            : { value: CHEMISTRIES[chemistry].depthPct, from: 'chosen' },
       },
     },
     loads,
@@ -263,13 +266,3 @@ function banksFor(
     };
   });
 }
-
-const depthOf = (chemistry: Chemistry) => ({ value: USUAL_DEPTH[chemistry], from: 'chosen' as const });
-const USUAL_DEPTH: Record<Chemistry, number> = {
-  lfp: 80,
-  flooded: 50,
-  gel: 50,
-  agm: 50,
-  'nickel-iron': 80,
-  'sodium-ion': 80,
-};

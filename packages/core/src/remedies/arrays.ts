@@ -40,11 +40,13 @@ function waysToWire(array: ArrayFacts, most = MOST_REWIRED): Arrangement[] {
 
 const called = ({ called: name }: ArrayFacts) => (name ? ` for ${name}` : '');
 
-/** Wired another way on the controller there is. */
-export const rewired = (array: ArrayFacts): Remedy[] =>
-  waysToWire(array).map((way) =>
-    remedy(`Use ${arrangementText(way)}${called(array)}`, ...arrangeAs(array, way, array.plan.count.value)),
-  );
+/** Wired another way on the controller there is. @param whole true for those ways only that take every panel */
+export const rewired = (array: ArrayFacts, whole = false): Remedy[] =>
+  waysToWire(array)
+    .filter(({ panels }) => !whole || panels === array.plan.count.value)
+    .map((way) =>
+      remedy(`Use ${arrangementText(way)}${called(array)}`, ...arrangeAs(array, way, array.plan.count.value)),
+    );
 
 /** Wired so that no string reaches some volts. */
 export const rewiredBelow = (array: ArrayFacts, volts: number): Remedy[] =>

@@ -19,23 +19,13 @@ type Source = (at: At) => Iterable<Remedy>;
 
 /** Panels wired otherwise, another controller, one of its own, fewer panels: whatever lets the strings stand. */
 function* restrung({ facts, array, reckon }: At): Generator<Remedy> {
-  yield* rewired(array).filter(whole(array));
+  yield* rewired(array, true);
   yield* ownController(facts, array, reckon);
   yield* otherControllers(facts, array, reckon, true);
   yield* rewired(array);
   yield* fewer(array);
   yield* otherControllers(facts, array, reckon, false);
 }
-const whole =
-  (array: ArrayFacts) =>
-  ({ operations }: Remedy): boolean => {
-    const value = (key: string) => {
-      const found = operations.find(({ path }) => path === `${array.paths.array}/strings/${key}`);
-      return found && 'value' in found ? (found.value as { value: number }).value : 1;
-    };
-    return value('series') * value('parallel') * value('inputs') === array.plan.count.value;
-  };
-
 /** More in series where so few panels cannot reach the volts. */
 function* longer(at: At): Generator<Remedy> {
   yield* restrung(at);

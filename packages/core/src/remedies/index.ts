@@ -1,1 +1,1 @@
-export { Prover, type WayOut } from './prove';
+export { Prover } from './prove';

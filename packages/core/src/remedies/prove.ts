@@ -1,18 +1,11 @@
 import type { Facts } from '../calculate';
 import type { Design } from '../document';
-import { findingsOf, tried, type Finding, type Reckon, type Remedy } from '../findings';
+import { findingsOf, tried, type Finding, type Reckon, type Remedy, type WayOut } from '../findings';
 import type { Pen } from '../figures';
 import { monthName } from '../units';
 import { candidatesFor, lastResorts } from './candidates';
 import type { Judged } from './judged';
 import { whyNone } from './reasons';
-
-/** What may be pressed for a finding, proven; or why nothing can. */
-export interface WayOut {
-  remedies: Remedy[];
-  /** In a sentence, where there is none. */
-  why: string | null;
-}
 
 /** Presses a finding has at most. */
 const MOST_REMEDIES = 3;
