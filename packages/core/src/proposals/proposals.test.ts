@@ -93,7 +93,15 @@ describe('what would do', () => {
     const purse = withValueAt(cabin(), '/budget/most', chosen(Math.floor(least.price - 1)));
     const poor = proposalsFor(purse, climate)!;
     expect(poor.proposals.map(({ aim }) => aim)).not.toContain('least');
-    expect(poor.why).toMatch(/to spend/);
+    expect(poor.why).toMatch(/with .*to spend/);
+    // nothing was said to be fixed here: only what binds is named
+    expect(poor.why).not.toMatch(/what is fixed/);
+    const box = cabin();
+    box.bank.home = { ...box.bank.home, length: measured(200), width: measured(200), height: measured(200) };
+    expect(proposalsFor(box, climate)!).toMatchObject({
+      proposals: [],
+      why: expect.stringContaining('the room measured for the bank'),
+    });
   });
   it('leaves months that ask for many times the others to another source', () => {
     const north = {

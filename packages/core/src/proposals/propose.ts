@@ -7,7 +7,7 @@ import type { Pen } from '../figures';
 import { monthName, monthsText, MONTH_DAYS } from '../units';
 import { designOf } from './design';
 import { cheapest, type Found, type Wanted } from './search';
-import { keptIn, sceneOf } from './scene';
+import { isGuessed, keptIn, sceneOf } from './scene';
 import { CONTROLLER_CLASSES } from '../strings';
 import { panelKg, pricesOf } from './usual';
 
@@ -111,8 +111,8 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
       failed.length === 0
         ? null
         : proposals.length === 0
-          ? `Nothing of the usual sizes stands with what is fixed${limitsText(design)}. Free something of it, or use less.`
-          : `For ${failed.map((aim) => TITLES[aim].toLowerCase()).join(' and ')} nothing of the usual sizes stands with what is fixed${limitsText(design)}.`,
+          ? `Nothing of the usual sizes stands${bindsText(design)}. ${bindsText(design) ? 'Give way in one of these, or use' : 'Use'} less.`
+          : `For ${failed.map((aim) => TITLES[aim].toLowerCase()).join(' and ')} nothing of the usual sizes stands${bindsText(design)}.`,
     season,
   };
 }
@@ -123,14 +123,18 @@ const TITLES: Readonly<Record<Aim, string>> = {
   later: 'For what comes later',
 };
 
-function limitsText({ arrays, bank, budget }: Design): string {
+/** What binds the search, in words: what was said to stay, and the limits that were measured or typed. */
+function bindsText({ kept, arrays, bank, budget }: Design): string {
   const room = Object.values(arrays).reduce((sum, { most }) => sum + (most?.value ?? 0), 0);
-  const limits = [
+  const binds = [
+    kept.length > 0 ? 'what is fixed' : '',
     room > 0 ? `room for ${room} panels` : '',
     bank.mostUnits ? `room for ${bank.mostUnits.value} batteries` : '',
+    isGuessed(bank.home) ? '' : 'the room measured for the bank',
+    bank.home.carries.from === 'guess' ? '' : 'what its floor carries',
     budget.most ? `${budget.most.value} to spend` : '',
   ].filter((text) => text !== '');
-  return limits.length > 0 ? ` (${limits.join(', ')})` : '';
+  return binds.length > 0 ? ` with ${binds.join(', ')}` : '';
 }
 
 /** Everything that differs, as operations on the design there is. */
