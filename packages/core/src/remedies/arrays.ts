@@ -1,5 +1,5 @@
 import type { ArrayFacts, Facts } from '../calculate';
-import type { Controller, Operation } from '../document';
+import { inOrder, type Controller, type Operation } from '../document';
 import {
   arrangeAs,
   arrangementText,
@@ -229,4 +229,42 @@ export function tilted({ climate, bestTiltDeg }: Facts, array: ArrayFacts): Reme
       choose(`${array.paths.array}/plane/azimuth`, climate.latDeg >= 0 ? 180 : 0),
     ),
   ];
+}
+
+/**
+ * Strings of a pile on inputs of their own: on those that are free, on a controller that has more, or a string left out.
+ * @param input the one that holds too many
+ */
+export function* pileApart(facts: Facts, array: ArrayFacts, input: number): Generator<Remedy> {
+  const { pile } = array.plan;
+  if (!pile) return;
+  const at = (id: string) => `${array.paths.array}/pile/strings/${id}`;
+  const strings = inOrder(pile.strings);
+  const used = new Set(strings.map(([, string]) => string.input));
+  const crowded = strings.filter(([, string]) => string.input === input).map(([id]) => id);
+  const free = (inputs: number) =>
+    Array.from({ length: inputs }, (_, i) => i + 1).filter((one) => !used.has(one));
+  const moved = (inputs: number): Operation[] =>
+    crowded.slice(1).flatMap((id, i) => {
+      const to = free(inputs)[i];
+      return to === undefined ? [] : [put(`${at(id)}/input`, to)];
+    });
+  const here = moved(array.controller.inputs.value);
+  if (here.length > 0) yield remedy('Give each string an input of its own', ...here);
+  for (const of of classesFor(facts.design.busVolts)) {
+    const there = moved(of.numbers.inputs);
+    if (there.length > 0 && of.label !== array.controller.label)
+      yield remedy(
+        `Take ${of.label}, each string on an input of its own`,
+        takeController(array.paths.controller, of, array.controller),
+        ...there,
+      );
+  }
+  for (const id of crowded.toReversed()) {
+    const panels = Object.values(pile.strings[id]?.panels ?? {}).reduce((sum, count) => sum + count, 0);
+    yield remedy(`Leave string ${strings.findIndex(([one]) => one === id) + 1} out, ${panels} panels`, {
+      op: 'remove',
+      path: at(id),
+    });
+  }
 }

@@ -4,7 +4,16 @@ import { put, remedy, type Finding, type Reckon, type Remedy } from '../findings
 import type { Pen } from '../figures';
 import { propose } from '../proposals';
 import { monthsText } from '../units';
-import { fewer, morePanels, otherControllers, ownController, rewired, rewiredBelow, tilted } from './arrays';
+import {
+  fewer,
+  morePanels,
+  otherControllers,
+  ownController,
+  pileApart,
+  rewired,
+  rewiredBelow,
+  tilted,
+} from './arrays';
 import { banksOf, chemistriesFor, fewerDays, otherVolts } from './banks';
 import { arrayOf, type Judged } from './judged';
 
@@ -212,6 +221,7 @@ const SOURCES: readonly (readonly [RegExp, readonly Source[]])[] = [
     /^pile\.fuses|^pile\.outside/,
     [
       function* (at) {
+        yield* pileApart(at.facts, at.array, Number(at.finding.id.split(':')[0]?.split('.')[2]));
         yield* otherControllers(at.facts, at.array, at.reckon, true);
         yield* ownController(at.facts, at.array, at.reckon);
       },

@@ -15,6 +15,10 @@ const MOST_TRIED = 40;
 const MOST_FOLLOWED = 3;
 /** Steps that one press may take together. */
 const MOST_STEPS = 3;
+/** Arrays reckoned for all findings of a design together: a large job is tried through one stop after another. */
+const MOST_RECKONED = 1500;
+const TOO_LARGE =
+  'So large a job is not tried through at once: cure the stops above first, and ways out of this one are tried then.';
 
 const stopsOf = (findings: readonly Finding[]) =>
   new Set(findings.filter(({ severity }) => severity === 'stop').map(({ id }) => id));
@@ -33,14 +37,22 @@ const looksIn = (findings: readonly Finding[]) =>
  * finding and brings no new stop. Where no single step does, the shortest chain that does is offered as one.
  */
 export class Prover {
+  private reckoned = 0;
+  /** As `means`, and counted. */
+  private readonly reckon: Reckon = (design) => {
+    this.reckoned += Object.keys(design.arrays).length;
+    return this.means(design);
+  };
+
+  /** @param means the same for one grid every time, so that what it found is known again */
   constructor(
-    private readonly reckon: Reckon,
+    private readonly means: Reckon,
     private readonly pen: Pen,
   ) {}
 
   judge(design: Design): Judged {
     const facts = this.reckon(design);
-    return { facts, findings: findingsOf(facts, this.pen, this.reckon) };
+    return { facts, findings: findingsOf(facts, this.pen, this.means) };
   }
 
   /** The ways out of one finding. */
@@ -49,9 +61,17 @@ export class Prover {
     const remedies = this.proven(at, finding);
     return {
       remedies,
-      why: remedies.length === 0 && finding.severity === 'stop' ? whyNone(finding) : null,
+      why:
+        remedies.length > 0 || finding.severity !== 'stop'
+          ? null
+          : this.worn()
+            ? TOO_LARGE
+            : whyNone(finding),
     };
   }
+
+  /** True when as much has been reckoned as one design may ask for. */
+  private worn = (): boolean => this.reckoned > MOST_RECKONED;
 
   private proven(at: Judged, finding: Finding): Remedy[] {
     const half: { remedy: Remedy; after: Judged }[] = [];
@@ -60,10 +80,11 @@ export class Prover {
     if (found.length > 0 || finding.severity === 'note') return found;
     const before = stopsOf(at.findings);
     for (const { remedy, after } of half.slice(0, MOST_FOLLOWED)) {
+      if (this.worn()) return [];
       const chain = this.followed(at, finding, [remedy], after, before);
       if (chain) return [chain];
     }
-    return from(lastResorts(at, finding, this.reckon, this.pen));
+    return this.worn() ? [] : from(lastResorts(at, finding, this.reckon, this.pen));
   }
 
   /** Of candidates those that cure and bring no stop; those that cure and bring one are put by. */
@@ -79,10 +100,11 @@ export class Prover {
     const found: { remedy: Remedy; worse: number }[] = [];
     let tries = 0;
     const labels = new Set<string>();
+    if (this.worn()) return [];
     for (const remedy of candidates) {
       if (labels.has(remedy.label)) continue;
       labels.add(remedy.label);
-      if (++tries > MOST_TRIED) break;
+      if (++tries > MOST_TRIED || this.worn()) break;
       const after = this.after(at, remedy);
       if (!after || !cured(finding, after.findings)) continue;
       if ([...stopsOf(after.findings)].some((id) => !before.has(id))) {
@@ -113,7 +135,7 @@ export class Prover {
     if (steps.length >= MOST_STEPS) return null;
     let tries = 0;
     for (const remedy of candidatesFor(after, fresh, this.reckon, this.pen)) {
-      if (++tries > MOST_TRIED / 2) break;
+      if (++tries > MOST_TRIED / 2 || this.worn()) break;
       const then = this.after(after, remedy);
       if (!then || !cured(fresh, then.findings) || !cured(finding, then.findings)) continue;
       const left = [...stopsOf(then.findings)].filter((id) => !before.has(id));

@@ -2,6 +2,7 @@ import { problemsOf } from '../document';
 import { evaluate } from '../evaluate';
 import { tried } from '../findings';
 import { blankDesign, blankUse, chosen } from '../job';
+import { moduleClass, sheetOfClass } from '../module';
 import { plainClimate } from '../testing/climates';
 import { randomJob } from '../testing/randomJobs';
 
@@ -77,4 +78,57 @@ it('says in its label what it costs', () => {
     if (idle > 0) expect(label).toContain(`leaving ${idle} panel`);
     else expect(label).toMatch(/of the 7 panels/);
   }
+});
+
+it('takes apart a pile whose strings no fuse protects', () => {
+  // two strings of 60 cells and two of thin film, which bears 5 A, all on one input
+  const design = blankDesign({ name: 'Pile', kind: 'shed', units: 'metric', busVolts: 24 });
+  design.place = { ...design.place, lat: chosen(46), lon: chosen(8) };
+  design.uses = { lamp: { ...blankUse(1, 'Lamps'), watts: chosen(60), hours: chosen(5) } };
+  const sort = (position: number, id: string) => ({
+    name: id,
+    position,
+    module: sheetOfClass(moduleClass(id)),
+    count: chosen(4),
+    pieces: {},
+  });
+  design.arrays.a1!.pile = {
+    blocked: false,
+    sorts: { s1: sort(1, 'mono-60'), s2: sort(2, 'thin-film') },
+    strings: {
+      t1: { position: 1, input: 1, panels: { s1: 2 } },
+      t2: { position: 2, input: 1, panels: { s2: 1 } },
+    },
+  };
+  const climate = plainClimate(46);
+  const fuses = evaluate(design, climate).findings.find(({ id }) => id.startsWith('pile.fuses'))!;
+  expect(fuses.severity).toBe('stop');
+  expect(fuses.remedies.length).toBeGreaterThan(0);
+  for (const { operations } of fuses.remedies) {
+    const after = tried(design, operations);
+    expect(problemsOf(after)).toEqual([]);
+    expect(evaluate(after, climate, false).findings.find(({ id }) => id === fuses.id)?.severity).not.toBe(
+      'stop',
+    );
+  }
+});
+
+it('goes on telling of a very large job, within what one design may ask for', () => {
+  const design = blankDesign({ name: 'Large', kind: 'homestead', units: 'metric', busVolts: 48 });
+  design.place = { ...design.place, lat: chosen(46), lon: chosen(8) };
+  design.uses = { all: { ...blankUse(1, 'All'), watts: chosen(3000), hours: chosen(10) } };
+  const [plan] = Object.values(design.arrays);
+  for (let i = 1; i <= 24; i++)
+    design.arrays[`a${i}`] = {
+      ...plan!,
+      position: i,
+      name: `Rack ${i}`,
+      count: chosen(400),
+      strings: { ...plan!.strings, series: chosen(5), parallel: chosen(3) },
+    };
+  const stops = evaluate(design, plainClimate(46)).findings.filter(({ severity }) => severity === 'stop');
+  expect(stops.length).toBeGreaterThan(20);
+  for (const { id, remedies, why } of stops)
+    if (remedies.length === 0) expect([id, why]).not.toEqual([id, null]);
+  expect(stops.some(({ why }) => why?.startsWith('So large a job'))).toBe(true);
 });
