@@ -1,3 +1,5 @@
+import { atMost, Pinwheel, rowsOf, type Spot } from './pinwheel';
+
 /** A piece in its place: the corner nearest the origin and its size along the box, across it and up, mm. */
 export interface Placed {
   x: number;
@@ -21,18 +23,14 @@ export interface PackAsk {
 
 export interface Packing {
   fits: boolean;
-  /** Pieces that find room, at most. */
+  /** Pieces that find room; more than `count` are not looked for with all effort. */
   room: number;
+  /** More than so many cannot go in; where this is more than `room`, another way of laying them might hold more. */
+  atMost: number;
   placed: Placed[];
   lying: boolean;
   /** What stands in the way where not all fit. */
   why: 'long' | 'high' | 'many' | null;
-}
-
-interface Spot {
-  x: number;
-  y: number;
-  turned: boolean;
 }
 
 /** How many go in, and the split that makes it so: none, at a distance along, or at one across. */
@@ -47,6 +45,8 @@ interface Cut {
 const DEEP = 2;
 /** Where more than so many find room, one way round for all is as good. */
 const MOST_SPLIT = 1500;
+/** Up to so many on a level are laid like pinwheels too, where straight splits leave room for more. */
+const MOST_WHEELED = 40;
 
 /** Counts how many rectangles a × b a guillotine can cut from X × Y, either way round, splits within splits. */
 class Cutter {
@@ -63,8 +63,8 @@ class Cutter {
     const before = known.get(Y);
     if (before) return before;
     const { a, b } = this;
-    const plain = grid(X, Y, a, b);
-    const turned = grid(X, Y, b, a);
+    const plain = rowsOf(X, Y, a, b);
+    const turned = rowsOf(X, Y, b, a);
     let best: Cut = { count: Math.max(plain, turned), turned: turned > plain, along: 0, across: 0 };
     const most = Math.floor((X * Y) / (a * b) + 1e-9);
     if (deep > 0 && most <= MOST_SPLIT) {
@@ -94,7 +94,7 @@ class Cutter {
       return [...this.spots(X, across, deep - 1), ...moved(this.spots(X, Y - across, deep - 1), 0, across)];
     const [length, width] = turned ? [this.b, this.a] : [this.a, this.b];
     const inRow = Math.floor(X / length + 1e-9);
-    return Array.from({ length: grid(X, Y, length, width) }, (_, i) => ({
+    return Array.from({ length: rowsOf(X, Y, length, width) }, (_, i) => ({
       x: (i % inRow) * length,
       y: Math.floor(i / inRow) * width,
       turned,
@@ -102,8 +102,18 @@ class Cutter {
   }
 }
 
-const grid = (X: number, Y: number, length: number, width: number) =>
-  Math.max(0, Math.floor(X / length + 1e-9)) * Math.max(0, Math.floor(Y / width + 1e-9));
+/** Pieces a × b on X × Y, by straight splits; where those leave too few, by pinwheels. */
+function laid(X: number, Y: number, a: number, b: number, count: number): { spots: Spot[]; most: number } {
+  if (X <= 0 || Y <= 0) return { spots: [], most: 0 };
+  const cutter = new Cutter(a, b);
+  const spots = cutter.spots(X, Y, DEEP);
+  const area = Math.floor((X * Y) / (a * b) + 1e-9);
+  if (spots.length >= count || area > MOST_SPLIT) return { spots, most: Math.max(area, spots.length) };
+  const most = atMost(X, Y, a, b);
+  if (spots.length >= most || most > MOST_WHEELED) return { spots, most };
+  const wheeled = new Pinwheel(X, Y, a, b).spots();
+  return { spots: wheeled.length > spots.length ? wheeled : spots, most };
+}
 
 /**
  * Packs alike units into a box or onto shelves, one layer to a level, upright or, where they may, on a side.
@@ -120,16 +130,16 @@ export function packUnits({ unit, count, space, levels, gap, headroom }: PackAsk
         ]
       : []),
   ];
-  let best: Packing = { fits: false, room: 0, placed: [], lying: false, why: 'high' };
+  let best: Packing = { fits: false, room: 0, atMost: 0, placed: [], lying: false, why: 'high' };
   for (const { length, width, height, lying } of ways) {
     if (height + headroom > levelHeight + 1e-9) continue;
     // each piece with one gap, and one gap more at the far walls
     const [X, Y] = [space.length - gap, space.width - gap];
     const [a, b] = [length + gap, width + gap];
-    const cutter = new Cutter(a, b);
-    const room = cutter.best(X, Y, DEEP).count * levels;
+    const { spots, most } = laid(X, Y, a, b, Math.ceil(count / levels));
+    const room = spots.length * levels;
+    best.atMost = Math.max(best.atMost, most * levels);
     if (room <= best.room && !(room === 0 && best.why === 'high')) continue;
-    const spots = cutter.spots(X, Y, DEEP);
     const perLevel = Math.ceil(Math.min(count, room) / levels);
     const placed = Array.from({ length: Math.min(count, room) }, (_, i): Placed => {
       const spot = spots[i % perLevel] as Spot;
@@ -145,6 +155,7 @@ export function packUnits({ unit, count, space, levels, gap, headroom }: PackAsk
     best = {
       fits: room >= count,
       room,
+      atMost: Math.max(best.atMost, room),
       placed,
       lying,
       why: room >= count ? null : room === 0 ? 'long' : 'many',

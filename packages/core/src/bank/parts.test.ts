@@ -224,6 +224,62 @@ describe('packing', () => {
     });
     expect(found.room).toBe(5);
   });
+  it('lays a pinwheel where no straight cut reaches the best', () => {
+    // nine by an exact search of another program (own, not published); straight cuts reach eight
+    const wheel = {
+      ...ask,
+      unit: { length: 198, width: 134, height: 1, onSide: false },
+      gap: 5,
+      headroom: 0,
+      count: 9,
+      space: { length: 780, width: 368, height: 1 },
+    };
+    expect(packUnits(wheel)).toMatchObject({ fits: true, room: 9 });
+    expect(packUnits({ ...wheel, count: 10 })).toMatchObject({ fits: false, room: 9, atMost: 9 });
+  });
+  it('never says that fewer than the best is all', () => {
+    // every place of small pieces on a lattice tried, by search with undoing
+    const most = (X: number, Y: number, a: number, b: number) => {
+      const taken = Array.from({ length: X * Y }, () => false);
+      let best = 0;
+      const place = (from: number, count: number) => {
+        best = Math.max(best, count);
+        if (count + Math.floor((X * Y - from) / (a * b) + 2) < best) return;
+        for (let at = from; at < X * Y; at++)
+          for (const [l, w] of [
+            [a, b],
+            [b, a],
+          ] as const) {
+            const [x, y] = [at % X, Math.floor(at / X)];
+            if (x + l > X || y + w > Y) continue;
+            const cells = Array.from({ length: l * w }, (_, i) => at + (i % l) + Math.floor(i / l) * X);
+            if (cells.some((cell) => taken[cell])) continue;
+            for (const cell of cells) taken[cell] = true;
+            place(at + 1, count + 1);
+            for (const cell of cells) taken[cell] = false;
+          }
+      };
+      place(0, 0);
+      return best;
+    };
+    const side = (from: number, to: number) => fc.integer({ min: from, max: to });
+    fc.assert(
+      fc.property(side(2, 4), side(3, 5), side(4, 8), side(4, 6), (a, b, X, Y) => {
+        const truth = most(X, Y, a, b);
+        const { room, atMost } = packUnits({
+          unit: { length: 100 * a, width: 100 * b, height: 1, onSide: false },
+          count: 99,
+          space: { length: 100 * X, width: 100 * Y, height: 1 },
+          levels: 1,
+          gap: 0,
+          headroom: 0,
+        });
+        expect(room).toBe(truth);
+        expect(atMost).toBeGreaterThanOrEqual(truth);
+      }),
+      { numRuns: 60 },
+    );
+  });
   it('says what stands in the way', () => {
     expect(packUnits({ ...ask, space: { ...ask.space, height: 374 } })).toMatchObject({
       room: 0,

@@ -85,7 +85,7 @@ const doesNotFit: Rule = ({ design, fit }, pen) => {
   const why = {
     high: `With ${pen(home.headroom.value, 'size')} over the terminals one is too high for a level of ${pen(home.height.value / home.shelves.value, 'size')}.`,
     long: 'Not one goes in, whichever way it is turned.',
-    many: `With ${pen(home.gap.value, 'size')} between them and to the walls there is room for ${fit.room}.`,
+    many: `With ${pen(home.gap.value, 'size')} between them and to the walls there is room for ${fit.room}.${fit.atMost < fit.count ? '' : ' No better way to lay them was found, but it is not proven that there is none: try it with pieces of card.'}`,
   }[fit.why ?? 'many'];
   const known = ![home.length, home.width, home.height].some(isGuess);
   return {

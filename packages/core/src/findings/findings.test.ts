@@ -97,6 +97,11 @@ describe('strings', () => {
       'Take 500 V, 150 A, four inputs, 6 × 1 on 2 inputs',
     ]);
   });
+  it('say down to which cold the shorter string holds', () => {
+    // three of 37.2 V and −0.26 %/K at a limit of 130 V: 25 − (130 ÷ 111.6 − 1) ÷ 0.0026 = −38.4 °C, by hand
+    const cold = find(set(['/controllers/c1/maxVolts', chosen(130)]), 'strings.cold');
+    expect(plain(cold?.sentence)).toMatch(/At 3 in series it is 122\.9 V, and it would hold down to −38 °C\.$/);
+  });
   it('stop where the hot string does not reach the volts that the controller starts at', () => {
     const hot = find(set(['/arrays/a1/strings/series', chosen(1)]), 'strings.hot');
     // one panel on 48 V: 37.2 V less 0.26 % a kelvin for 46 K; it runs above 4 × 14.2 + 1 and starts 5 above a bank at rest

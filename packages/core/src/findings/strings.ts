@@ -1,4 +1,5 @@
 import type { Pen } from '../figures';
+import { coldestFor } from '../module';
 import { FAULT, LOSS, type Arrangement, type StringsResult } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
@@ -72,11 +73,17 @@ function cureOf({ series, parallel, faults, inputs }: Arrangement, strings: Stri
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** No inhabited place is known to have been colder, °C (from memory). */
+const COLDEST_C = -68;
+
 const coldOverLimit: ArrayRule = (array, pen) => {
-  const { strings, paths } = array;
+  const { strings, paths, module } = array;
   if (!strings || !(strings.chosen.faults & FAULT.coldVoltage)) return null;
   const { chosen, window, best } = strings;
-  const then = best ? ` At ${best.series} in series it is ${pen(best.coldVocV, 'voltage')}.` : '';
+  const holdsTo = best && coldestFor(module, best.series, window.maxV);
+  const then = best
+    ? ` At ${best.series} in series it is ${pen(best.coldVocV, 'voltage')}${holdsTo === null || holdsTo < COLDEST_C ? '' : `, and it would hold down to ${pen(Math.ceil(holdsTo), 'temperature')}`}.`
+    : '';
   return {
     id: 'strings.cold',
     severity: 'stop',

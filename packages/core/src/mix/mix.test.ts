@@ -10,7 +10,7 @@ import {
   type ParallelSolved,
 } from '../curve';
 import { ownKWh } from './doorValue';
-import { bestMix, searchMix, valueOf } from './search';
+import { bestMix, boundOf, searchMix, valueOf } from './search';
 import type { Door, Sort, StringOf } from './types';
 import { readCsv, relative } from '../../fixtures/read';
 
@@ -216,6 +216,55 @@ describe('a pile of unlike panels', () => {
     expect(found.kWh).toBeGreaterThan(0.8 * found.boundKWh);
   });
 
+  it('has a bound that no pile passes', () => {
+    // small piles of random sorts at random doors, each searched whole; 500 of them were tried once, and a part is here
+    const sort = fc.record({
+      of: fc.integer({ min: 0, max: 2 }),
+      count: fc.integer({ min: 0, max: 4 }),
+      amps: fc.double({ min: 0.3, max: 1.4, noNaN: true }),
+      volts: fc.double({ min: 0.4, max: 1.5, noNaN: true }),
+    });
+    const at = fc.record({
+      maxV: fc.integer({ min: 40, max: 260 }),
+      chargesFromV: fc.integer({ min: 14, max: 60 }),
+      maxA: fc.integer({ min: 8, max: 60 }),
+      maxParallel: fc.integer({ min: 1, max: 3 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(sort, { minLength: 1, maxLength: 3 }),
+        fc.array(at, { minLength: 1, maxLength: 2 }),
+        (kinds, limits) => {
+          const sorts = kinds.map(({ of, count, amps, volts }, k): Sort => {
+            const base = FIVES[of]!;
+            const five = {
+              ...base,
+              photocurrentA: base.photocurrentA * amps,
+              saturationA: base.saturationA * amps,
+              seriesOhm: (base.seriesOhm * volts) / amps,
+              shuntOhm: (base.shuntOhm * volts) / amps,
+              aV: base.aV * volts,
+              alphaIscAPerK: base.alphaIscAPerK * amps,
+            };
+            return {
+              ...sortsOf(1)[0]!,
+              id: `k${k}`,
+              five,
+              coldVocV: pointsOf(atConditions(five, 1000, -20)).vocV,
+              hotVocV: pointsOf(atConditions(five, 1000, 65)).vocV,
+              iscA: pointsOf(atConditions(five, 1000, 25)).iscA,
+              count,
+            };
+          });
+          const doors = limits.map((limit, i) => door(`d${i}`, { ...limit, maxWorkV: limit.maxV }));
+          const best = bestMix(sorts, doors);
+          expect(best.exact).toBe(true);
+          expect(boundOf(sorts, doors)).toBeGreaterThanOrEqual(best.kWh * (1 - 1e-9));
+        },
+      ),
+      { numRuns: Number(process.env.PILES ?? 25), seed: 13 },
+    );
+  });
   it('has a bound that a string of two sorts does not pass: 60 and 36 cells at doors of 75 V', () => {
     // one of 60 cells and one of 36 fill 75 V better than any number of either
     const sorts = sortsOf(200, 0, 200);

@@ -50,7 +50,7 @@ export function* searchMix(
     ...plan,
     ownKWh: ownOf(plan.wiring, own),
     exact,
-    boundKWh: exact ? plan.kWh : bound(sorts, doors, own),
+    boundKWh: exact ? plan.kWh : boundOf(sorts, doors, own),
     weighed: [...known.values()].reduce((sum, { weighed }) => sum + weighed, 0),
   };
 }
@@ -69,7 +69,6 @@ function* doorByDoor(
   const wiring: (readonly StringOf[])[] = doors.map(() => []);
   const worth = doors.map(() => 0);
   let weighed = 0;
-  let upTo = 0;
   const take = (strings: readonly StringOf[], sign: 1 | -1) => {
     for (const string of strings)
       for (const [k, count] of string.entries()) left[k] = (left[k] ?? 0) - sign * count;
@@ -91,7 +90,6 @@ function* doorByDoor(
     weighed += found.weighed;
     wiring[d] = found.wiring[0] ?? [];
     worth[d] = found.kWh;
-    upTo += mostAt(door, sorts);
     take(wiring[d] ?? [], 1);
   }
   for (let round = 0, better = true; better && round < 3; round++) {
@@ -122,7 +120,7 @@ function* doorByDoor(
     kWh,
     ownKWh: ownOf(wiring, own),
     exact: false,
-    boundKWh: Math.max(kWh, Math.min(bound(sorts, doors, own), upTo)),
+    boundKWh: Math.max(kWh, boundOf(sorts, doors, own)),
     weighed,
   };
 }
@@ -165,9 +163,25 @@ const ownOf = (wiring: Wiring, own: readonly (readonly number[])[]) =>
     0,
   );
 
-/** No wiring makes more than every panel at its own best at the door that sees most sun. */
-const bound = (sorts: readonly Sort[], doors: readonly Door[], own: readonly (readonly number[])[]) =>
-  sorts.reduce((sum, { count }, k) => sum + count * Math.max(...doors.map((_, d) => own[d]?.[k] ?? 0)), 0);
+/**
+ * No wiring makes more, kWh: neither than every panel at its own best at the door that sees most sun, nor than every door
+ * as full as its volts allow.
+ */
+export function boundOf(
+  sorts: readonly Sort[],
+  doors: readonly Door[],
+  own: readonly (readonly number[])[] = doors.map((door) => sorts.map((sort) => ownKWh(sort, door))),
+): number {
+  const byPanel = sorts.reduce(
+    (sum, { count }, k) => sum + count * Math.max(0, ...own.map((of) => of[k] ?? 0)),
+    0,
+  );
+  const byDoor = doors.reduce((sum, door) => sum + mostAt(door, sorts), 0);
+  return Math.min(byPanel, byDoor) * READ_OFF;
+}
+
+/** What strings make is read off a grid of volts, which may be above the truth by less than this. */
+const READ_OFF = 1.001;
 
 /** Counts of a pile, and of every part of it, by number. */
 class Pile {

@@ -35,3 +35,12 @@ export function codeTableFactor(airC: number): number {
 export function coefficientFactor(betaVoc: number, airC: number): number {
   return 1 + betaVoc * (airC - 25);
 }
+
+/** The coldest air at which so many in series stay within a limit, °C. */
+export function coldestFor(
+  { vocV, betaVoc }: { vocV: number; betaVoc: number | null },
+  inSeries: number,
+  limitV: number,
+): number | null {
+  return betaVoc ? 25 + (limitV / (inSeries * vocV) - 1) / betaVoc : null;
+}

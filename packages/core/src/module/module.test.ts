@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { readCsv } from '../../fixtures/read';
 import { MODULE_CLASSES } from './catalogue';
 import { faimanCellC, nominalCellC } from './cellTemperature';
-import { codeTableFactor, coefficientFactor, COLD_FACTORS } from './coldVoltage';
+import { codeTableFactor, coefficientFactor, coldestFor, COLD_FACTORS } from './coldVoltage';
 
 describe('cell temperature', () => {
   it.each(readCsv('cell-temperature.csv'))('agrees with pvlib at $poaWm2 W/m², $airC °C', (row) => {
@@ -51,6 +51,9 @@ describe('cold voltage', () => {
 
   it('gives 163.1 V for four of 37.2 V at −12 °C and −0.26 %/K, by hand', () => {
     expect(4 * 37.2 * coefficientFactor(-0.0026, -12)).toBeCloseTo(163.11, 2);
+    // and the other way round: at which cold they come to that
+    expect(coldestFor({ vocV: 37.2, betaVoc: -0.0026 }, 4, 163.1146)).toBeCloseTo(-12, 3);
+    expect(coldestFor({ vocV: 37.2, betaVoc: null }, 4, 150)).toBeNull();
   });
 });
 

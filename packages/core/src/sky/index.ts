@@ -1,4 +1,5 @@
 export * from './daySequence';
+export * from './dome';
 export * from './horizonText';
 export * from './monthLight';
 export * from './plane';

@@ -7,12 +7,19 @@ export interface Plane {
   azimuthDeg: number;
 }
 
+/** Share of a plane's own view that is open, 0–1: of a sky alike all over, and of the band over the horizon. */
+export interface Seen {
+  sky: number;
+  horizon: number;
+}
+
+/** Height of the band that brightens over the horizon, radians. @source Perez et al. 1987: 6.5° (from memory) */
+export const HORIZON_BAND = (6.5 * Math.PI) / 180;
+
 /** What stands between the sky and a plane. */
-export interface Screen {
+export interface Screen extends Seen {
   /** Share of the beam that comes through at each step of this month's day, 0–1. */
   beam: Float64Array;
-  /** Share of the plane's own view of the sky that is open, 0–1. */
-  sky: number;
 }
 
 /**
@@ -51,7 +58,8 @@ export interface PlaneView {
   beam: Float64Array;
   cosZenith: Float64Array;
   seen: number;
-  sinTilt: number;
+  /** Of the band over the horizon. */
+  low: number;
   ground: number;
 }
 
@@ -86,14 +94,14 @@ export function viewOf(
     beam,
     cosZenith: sun.cosZenith,
     seen: ((1 + cosTilt) / 2) * (screen?.sky ?? 1) * glassed.sky,
-    sinTilt,
+    low: sinTilt * (screen?.horizon ?? 1),
     ground: ((albedo * (1 - cosTilt)) / 2) * glassed.ground,
   };
 }
 
 /** Light on a plane through the day, W/m² at each step, written to `result`. */
 export function lightInView(
-  { beam, cosZenith, seen, sinTilt, ground }: PlaneView,
+  { beam, cosZenith, seen, low, ground }: PlaneView,
   light: DayLight,
   result: Float64Array,
 ): void {
@@ -108,7 +116,7 @@ export function lightInView(
       0,
       (beam[step] as number) * ((light.dni[step] as number) + round) +
         (light.dome[step] as number) * seen +
-        (light.horizon[step] as number) * sinTilt +
+        (light.horizon[step] as number) * low +
         ghi * ground,
     );
   }

@@ -12,7 +12,8 @@ import {
 } from './monthLight';
 import { lightInView, viewOf, type Plane, type PlaneView, type Screen } from './plane';
 import { shadowOn, usualTakes, type ShadowFigures, type ShadowTakes } from './shadow';
-import { beamThrough, isOpen, openSky, rowsLeft, rowsSky, type SkyView } from './skyline';
+import { openSky, type SkyView } from './dome';
+import { beamThrough, isOpen, rowsLeft, rowsSky } from './skyline';
 
 /** Wind at the panels that the mean day is reckoned with, m/s. Common practice. */
 const WIND_MS = 1;
@@ -116,6 +117,7 @@ export function beamDay(
   sun: SunDay,
   skyline: ArrayPlan['skyline'],
   widthM: number,
+  facingDeg: number,
   month: number,
   turnedDeg: number,
   takes: ShadowTakes,
@@ -125,7 +127,7 @@ export function beamDay(
     const elevation = sun.elevationDeg[step] as number;
     if (elevation <= 0) continue;
     const azimuth = (sun.azimuthDeg[step] as number) - turnedDeg;
-    beam[step] = beamThrough(skyline, widthM, month, azimuth, elevation, takes);
+    beam[step] = beamThrough(skyline, { widthM, facingDeg }, month, azimuth, elevation, takes);
   }
   return beam;
 }
@@ -145,7 +147,9 @@ function screenOf(
 ): Screen | null {
   const open = isOpen(array.skyline);
   if (open && array.rows.count.value < 2) return null;
-  const left = open ? null : beam(sun, array.skyline, array.width.value, month, turnedDeg, takes);
+  const left = open
+    ? null
+    : beam(sun, array.skyline, array.width.value, own.azimuthDeg, month, turnedDeg, takes);
   const rowed = array.rows.count.value < 2 && left ? left : new Float64Array(STEPS);
   if (rowed !== left)
     for (let step = 0; step < STEPS; step++) {
@@ -155,7 +159,8 @@ function screenOf(
         (left ? (left[step] as number) : 1) *
         rowsLeft(array.rows, plane, sun.azimuthDeg[step] as number, elevation, array.halfCut);
     }
-  return { beam: rowed, sky: view(array.skyline, month, own) * rowsSky(array.rows, plane.tiltDeg) };
+  const [past, between] = [view(array.skyline, month, own), rowsSky(array.rows, plane.tiltDeg)];
+  return { beam: rowed, sky: past.sky * between.sky, horizon: past.horizon * between.horizon };
 }
 
 /** What one rated watt of an array gives, month by month, over the places of the year. */

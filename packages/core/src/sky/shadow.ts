@@ -1,5 +1,17 @@
-import { atConditions, partOf, section, series, solveParallel, STANDARD, type Series } from '../curve';
+import {
+  atConditions,
+  partOf,
+  section,
+  type Section,
+  voltageAt,
+  type Diode,
+  series,
+  seriesAt,
+  STANDARD,
+  type FiveParameters,
+} from '../curve';
 import type { ArrayPlan } from '../document';
+import { clamp } from '../sun';
 import { fitOf, type ModuleNumbers } from '../module';
 
 /** Share of an array's beam output that a shadow over a part of its width takes, 0–1 of 0–1. */
@@ -15,10 +27,8 @@ export const usualTakes: ShadowTakes = (part) => Math.min(1, part * USUAL_HARM);
 /** Rated watts of a square metre of panel, and how much longer than wide one is. Common practice. */
 const WATTS_PER_M2 = 190;
 const LONGER = 1.7;
-/** A shadow narrower than a cell dims it in part, m. Common practice: cells are 0.156 to 0.21 m wide. */
-const CELL_M = 0.16;
-/** Light that a shadow leaves on a cell, from the rest of the sky. Common practice. */
-const LEFT_IN_SHADE = 0.2;
+/** Light that a shadow leaves on a cell, from the rest of a clear sky. Common practice. */
+const LEFT_IN_SHADE = 0.1;
 
 /** What of an array a narrow shadow's harm follows from. */
 export type ShadowPart = Pick<ArrayPlan, 'strings' | 'count' | 'rows' | 'width' | 'pile'>;
@@ -52,11 +62,19 @@ export function shadowFigures(
   ];
 }
 
+/** Cells stand in two columns to a section; each has so many volts when open. Common practice: 0.6 to 0.74 V. */
+const COLUMNS_A_SECTION = 2;
+const CELL_VOC = 0.66;
+
+/** The state of each section of a panel at a place: how dark, and how many columns are; 0 where it is lit. */
+type Dark = readonly number[];
+
 /**
- * How a narrow upright shadow, such as a mast's, falls on the sections of an array's panels. The sections of an upright
- * panel stand beside each other, so that it meets few of them; those of a lying one lie over each other, and it meets all.
- * Panels are strung along their rows; wherever the shadow stands, every string is solved with the sections it darkens, the
- * strings of an input at one voltage, and the places are averaged.
+ * How a narrow upright shadow, such as a mast's, falls on an array's cells. The sections of an upright panel stand beside
+ * each other, so that it meets few of them; those of a lying one lie over each other, and it meets all. A section follows
+ * its darkest cell; the halves of half-cut cells lie side by side in a lying panel and carry for each other. Panels are
+ * strung along their rows; wherever the shadow stands, every string is solved with what it darkens, the strings of an input
+ * at one voltage, and the places are averaged.
  */
 export function shadowOn(
   module: ModuleNumbers,
@@ -65,81 +83,201 @@ export function shadowOn(
   const fit = fitOf(module);
   if (!fit.ok || !alike) return usualTakes;
   const { sections } = module;
-  const columns = upright ? across * sections : across;
-  const columnM = widthM / columns;
-  const panels = length * parallel * inputs;
+  const panelM = widthM / across;
+  const halves = !upright && module.halfCut ? 2 : 1;
+  const cellsLong = Math.max(1, Math.round(module.vocV / sections / COLUMNS_A_SECTION / CELL_VOC));
+  const cellsAlong = upright ? COLUMNS_A_SECTION * sections : cellsLong * halves;
+  const bent = 1 - module.impA / module.iscA;
+  const chain = COLUMNS_A_SECTION * cellsLong;
+  const cell = panelM / cellsAlong;
   const five = partOf(fit.five, sections);
+  const one = partOf(fit.five, sections * chain);
   const lit = section(atConditions(five, STANDARD.wm2, STANDARD.cellC), STANDARD.cellC);
-  const string = (dark: number, share: number): Series => {
-    const wm2 = STANDARD.wm2 * (1 - (1 - LEFT_IN_SHADE) * share);
-    const shaded = section(atConditions(five, wm2, STANDARD.cellC), STANDARD.cellC);
-    return series(Array.from({ length: length * sections }, (_, i) => (i < dark ? shaded : lit)));
-  };
-  const watts = (strings: readonly Series[]) => solveParallel(strings).peaks[0]?.watts ?? 0;
-  const open = string(0, 0);
-  const all = inputs * watts(Array.from({ length: parallel }, () => open));
-  if (!(all > 0)) return usualTakes;
-
-  /** Dark sections of each string where so many columns from one on are dark. */
-  const darkFrom = (from: number, many: number): number[] => {
-    const dark = Array.from({ length: parallel * inputs }, () => 0);
-    for (let panel = 0; panel < panels; panel++) {
-      const column = panel % across;
-      const at = Math.floor(panel / length);
-      for (let i = 0; i < sections; i++) {
-        const own = upright ? column * sections + i : column;
-        // past the end of the row it goes on at its beginning, so that every column is met as often
-        if ((own - from + columns) % columns < many) dark[at] = (dark[at] ?? 0) + 1;
-      }
+  const shaded = new Map<number, Section>();
+  /** A section at a level of dark with so many of its columns dim, numbered in one. */
+  const inShade = (state: number): Section => {
+    let own = shaded.get(state);
+    if (!own) {
+      const left = 1 - ((1 - LEFT_IN_SHADE) * Math.floor(state / MOST_COLUMNS)) / MOST_DARK;
+      const dim = (state % MOST_COLUMNS) * (upright ? chain / COLUMNS_A_SECTION : COLUMNS_A_SECTION);
+      own = section(partlyDim(one, chain, halves, Math.min(dim, chain - 1), left), STANDARD.cellC);
+      shaded.set(state, own);
     }
-    return dark;
+    return own;
+  };
+
+  const most = lit.iscA * 1.01;
+  const at = new Float64Array(2);
+  const curves = new Map<string, Float64Array>();
+  /** Volts at rising currents of a string with shaded sections of these states. */
+  const curveOf = (states: readonly number[], key: string): Float64Array => {
+    let curve = curves.get(key);
+    if (!curve) {
+      const open = Array<Section>(Math.max(0, length * sections - states.length)).fill(lit);
+      const string = series([...states.map(inShade), ...open]);
+      curve = Float64Array.from({ length: CURRENTS }, (_, i) => {
+        seriesAt(string, (most * i) / (CURRENTS - 1), at);
+        return at[0] as number;
+      });
+      curves.set(key, curve);
+    }
+    return curve;
   };
   const known = new Map<string, number>();
-  /** Of an input with so many dark sections in each of its strings. */
-  const inputWatts = (dark: readonly number[], share: number): number => {
-    const inTurn = dark.toSorted((a, b) => a - b);
-    const key = `${share} ${inTurn.join(' ')}`;
+  /** Watts of an input, by its strings. */
+  const wattsOf = (strings: readonly (readonly number[])[]): number => {
+    const keys = strings.map((states) => states.join());
+    const key = keys.toSorted().join(' ');
     let own = known.get(key);
     if (own === undefined) {
-      const kinds = new Map(inTurn.map((count) => [count, count === 0 ? open : string(count, share)]));
-      own = watts(inTurn.map((count) => kinds.get(count) ?? open));
+      own = mostTogether(
+        strings.map((states, i) => curveOf(states, keys[i] ?? '')),
+        most,
+      );
       known.set(key, own);
     }
     return own;
   };
-  const lostBy = new Map<string, number>();
-  /** What so many dark columns take, the mean of all places they may be at. */
-  const lostWith = (many: number, share: number): number => {
-    const key = `${many} ${share}`;
-    let lost = lostBy.get(key);
-    if (lost === undefined) {
-      const step = Math.max(1, Math.floor(columns / MOST_PLACES));
-      let [sum, count] = [0, 0];
-      for (let from = 0; from < columns; from += step, count++) {
-        const dark = darkFrom(from, many);
-        for (let input = 0; input < inputs; input++)
-          sum += inputWatts(dark.slice(input * parallel, (input + 1) * parallel), share);
+
+  /** How dark a panel's sections are, its left edge so far from the shadow's. */
+  const darkOf = (shadowM: number, leftM: number): Dark => {
+    const cells = Array.from({ length: cellsAlong }, (_, i) => {
+      const from = leftM + i * cell;
+      return clamp((Math.min(shadowM, from + cell) - Math.max(0, from)) / cell, 0, 1);
+    });
+    const stateOf = (parts: readonly (readonly number[])[]) => {
+      const darkest = parts.map((part) => Math.max(...part));
+      const most = Math.max(...darkest);
+      // a lit half beside a dim one stands where it makes most, below its short circuit
+      const shares = darkest.map((one) => (one < most / 2 ? Math.max(one, bent) : one));
+      const level =
+        most > 0 ? Math.round((shares.reduce((sum, one) => sum + one, 0) / parts.length) * MOST_DARK) : 0;
+      const dim = Math.max(
+        ...parts.map((part, i) => part.filter((one) => one > (darkest[i] ?? 0) / 2).length),
+      );
+      return level > 0 ? level * MOST_COLUMNS + Math.min(MOST_COLUMNS - 1, dim) : 0;
+    };
+    if (upright) return Array.from({ length: sections }, (_, i) => stateOf([cells.slice(i * 2, i * 2 + 2)]));
+    const half = cellsAlong / halves;
+    const all = stateOf(Array.from({ length: halves }, (_, i) => cells.slice(i * half, (i + 1) * half)));
+    return Array<number>(sections).fill(all);
+  };
+  const rows = Math.ceil((length * parallel * inputs) / across);
+  const litInput = wattsOf(Array.from({ length: parallel }, () => []));
+  /** Watts of all inputs with a shadow so wide at a place. */
+  const wattsAt = (shadowM: number, fromM: number): number => {
+    const strings = new Map<number, number[]>();
+    const last = Math.min(across - 1, Math.floor((fromM + shadowM) / panelM));
+    for (let column = Math.floor(fromM / panelM); column <= last; column++) {
+      const states = darkOf(shadowM, column * panelM - fromM).filter((state) => state > 0);
+      for (let row = 0; row < rows && states.length > 0; row++) {
+        const string = Math.floor((row * across + column) / length);
+        if (string < parallel * inputs) strings.set(string, [...(strings.get(string) ?? []), ...states]);
       }
-      lost = 1 - sum / count / all;
-      lostBy.set(key, lost);
     }
-    return lost;
+    let sum = inputs * litInput;
+    for (const input of new Set([...strings.keys()].map((string) => Math.floor(string / parallel)))) {
+      const own = Array.from({ length: parallel }, (_, i) => strings.get(input * parallel + i) ?? []);
+      sum += wattsOf(own.map((states) => states.toSorted((p, q) => p - q))) - litInput;
+    }
+    return sum;
+  };
+  const all = inputs * litInput;
+  if (!(all > 0)) return usualTakes;
+  // shadow widths that are reckoned, m: between them it goes straight
+  const widths = [0];
+  for (let next = cell / 6; next < widthM; next = Math.max(next + cell / 6, next * 1.3)) widths.push(next);
+  widths.push(widthM);
+  const lost = [0];
+  /** What a shadow takes, the mean of all places it may be at; a wider one no less. */
+  const lostWith = (index: number): number => {
+    for (let at = lost.length; at <= index; at++) {
+      const shadowM = widths[at] as number;
+      let sum = 0;
+      for (let i = 0; i < PLACES; i++) {
+        const free = ((0.5 + i * GOLDEN) % 1) * (widthM - shadowM);
+        sum += wattsAt(shadowM, Math.min(widthM - shadowM, Math.round((free * 4) / cell) * (cell / 4)));
+      }
+      lost.push(Math.max(lost[at - 1] as number, 1 - sum / PLACES / all));
+    }
+    return lost[index] as number;
   };
   return (part) => {
     if (part <= 0) return 0;
     const shadowM = Math.min(1, part) * widthM;
-    // narrower than a cell it dims the worst one in part, which the section follows
-    const share = Math.ceil(Math.min(1, shadowM / CELL_M) * SHARES) / SHARES;
-    const met = Math.min(columns, shadowM / columnM + (part < 1 ? 1 : 0));
-    const [low, over] = [Math.floor(met), met - Math.floor(met)];
-    const lost =
-      (low > 0 ? (1 - over) * lostWith(low, share) : 0) +
-      (over > 0 ? over * lostWith(Math.min(columns, low + 1), share) : 0);
+    const above = Math.max(
+      1,
+      widths.findIndex((width) => width >= shadowM),
+    );
+    const [low, high] = [widths[above - 1] as number, widths[above] as number];
+    const along = (shadowM - low) / (high - low);
+    const own = (1 - along) * lostWith(above - 1) + along * lostWith(above);
     // of what the sun gives directly
-    return Math.min(1, lost / (1 - LEFT_IN_SHADE));
+    return Math.min(1, own / (1 - LEFT_IN_SHADE));
   };
 }
 
-/** Places along a row that a shadow is tried at, at most, and steps of how dark it is. */
-const MOST_PLACES = 12;
-const SHARES = 10;
+/**
+ * A chain of cells of which some have less light: those in full light are a source of volts that falls straight with the
+ * current, which moves the curve of the dim ones along without changing its form.
+ * @param cell its five parameters, @param chain cells in it, @param dim of them dim, @param left of the light on those
+ */
+function partlyDim(cell: FiveParameters, chain: number, halves: number, dim: number, left: number): Diode {
+  const lit = atConditions(cell, STANDARD.wm2, STANDARD.cellC);
+  const dark = atConditions(cell, STANDARD.wm2 * left, STANDARD.cellC);
+  const [low, high] = [0.6 * dark.il, 0.97 * dark.il];
+  const [atLow, atHigh] = [voltageAt(lit, low), voltageAt(lit, high)];
+  const ohm = ((chain - dim) * (atLow - atHigh)) / (high - low);
+  const volts = (chain - dim) * atLow + ohm * low;
+  const [a, gsh] = [dim * dark.a, dark.gsh / dim / halves];
+  return {
+    il: dark.il + gsh * volts,
+    // many cells behind few: the figure would be too small to write
+    i0: Math.max(1e-300, dark.i0 * Math.exp(-volts / a)),
+    a,
+    rs: dim * dark.rs + ohm,
+    gsh,
+  };
+}
+
+/** Currents at which a string's volts are kept. */
+const CURRENTS = 96;
+
+/** Most watts of strings at one voltage, each by its volts at rising currents. */
+function mostTogether(curves: readonly Float64Array[], mostA: number): number {
+  const kinds = [...new Set(curves)].map((curve) => ({
+    curve,
+    count: curves.filter((other) => other === curve).length,
+  }));
+  const step = mostA / (CURRENTS - 1);
+  let watts = 0;
+  for (const { curve: own } of kinds)
+    for (const volts of own) {
+      if (volts <= 0) break;
+      let amps = 0;
+      for (const { curve, count } of kinds) amps += count * step * placeOf(curve, volts);
+      watts = Math.max(watts, volts * amps);
+    }
+  return watts;
+}
+
+/** Where falling volts pass a voltage, in steps of current; 0 above all of them. */
+function placeOf(curve: Float64Array, volts: number): number {
+  let [from, to] = [0, curve.length - 1];
+  if (volts >= (curve[0] as number)) return 0;
+  while (to - from > 1) {
+    const middle = (from + to) >> 1;
+    if ((curve[middle] as number) > volts) from = middle;
+    else to = middle;
+  }
+  const [above, below] = [curve[from] as number, curve[to] as number];
+  return from + (above > below ? Math.min(1, (above - volts) / (above - below)) : 1);
+}
+
+/** Places along a row that a shadow is tried at, each at a quarter of a cell. */
+const PLACES = 32;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+/** Steps of how dark a section is. */
+const MOST_DARK = 16;
+/** More columns of cells than any panel has. */
+const MOST_COLUMNS = 64;

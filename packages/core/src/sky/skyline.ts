@@ -1,7 +1,8 @@
 import { HORIZON_STEP_DEG, type Obstacle, type Rows, type Skyline } from '../document';
 import { clamp, cosDeg, sinDeg, tanDeg, turn } from '../sun';
-import type { Plane } from './plane';
+import { HORIZON_BAND, type Plane, type Seen } from './plane';
 import { usualTakes, type ShadowTakes } from './shadow';
+import { edgesOf, shadowSpan } from './things';
 
 export const HORIZON_POINTS = 360 / HORIZON_STEP_DEG;
 
@@ -28,105 +29,65 @@ export interface Outline {
   topDeg: number;
 }
 
-export function outlineOf({ azimuth, distance, width, height, bottom }: Obstacle): Outline {
-  const half = (Math.atan2(width.value / 2, distance.value) * 180) / Math.PI;
+export function outlineOf(obstacle: Obstacle): Outline {
+  const { distance, height, bottom } = obstacle;
   const elevation = (metres: number) => (Math.atan2(metres, distance.value) * 180) / Math.PI;
+  const [fromDeg, toDeg] = edgesOf(obstacle);
   return {
-    fromDeg: azimuth.value - half,
-    toDeg: azimuth.value + half,
+    fromDeg,
+    toDeg,
     bottomDeg: bottom.value > 0 ? elevation(bottom.value) : -90,
     topDeg: elevation(height.value),
   };
 }
 
-/** Share of an array's width that the shadow of an obstacle covers, 0–1, with the sun at this azimuth and height. */
-function covered(obstacle: Obstacle, widthM: number, azimuthDeg: number, elevationDeg: number): number {
-  const off = turn(azimuthDeg - obstacle.azimuth.value + 180) - 180;
-  if (Math.abs(off) >= 89) return 0;
-  const away = obstacle.distance.value / cosDeg(off);
-  const ray = away * tanDeg(elevationDeg);
-  if (ray >= obstacle.height.value || ray < obstacle.bottom.value) return 0;
-  const shadowAt = -obstacle.distance.value * tanDeg(off);
-  const half = obstacle.width.value / 2;
-  if (widthM <= 0) return Math.abs(shadowAt) <= half ? 1 : 0;
-  const overlap = Math.min(shadowAt + half, widthM / 2) - Math.max(shadowAt - half, -widthM / 2);
-  return clamp(overlap / widthM, 0, 1);
+/** An array as shadows fall on it: its width, and where it faces. */
+export interface Breadth {
+  widthM: number;
+  facingDeg: number;
 }
 
 /**
- * Share of an array's beam output that is left, 0–1, with the sun at this azimuth and height.
+ * Share of an array's beam output that is left, 0–1, with the sun at this azimuth and height. Where shadows lie over one
+ * another the place is dark once, and crowns let through what each lets through.
  * @param month 1–12, for leaves, @param takes what a shadow over a part of its width takes
  */
 export function beamThrough(
   skyline: Skyline,
-  widthM: number,
+  { widthM, facingDeg }: Breadth,
   month: number,
   azimuthDeg: number,
   elevationDeg: number,
   takes: ShadowTakes = usualTakes,
 ): number {
   if (elevationDeg <= horizonAt(skyline.points, azimuthDeg)) return 0;
-  let left = 1;
-  for (const obstacle of Object.values(skyline.obstacles)) {
-    const part = covered(obstacle, widthM, azimuthDeg, elevationDeg);
-    if (part > 0) left *= 1 - takes(part) * (1 - throughBody(obstacle, month));
+  const shadows = Object.values(skyline.obstacles).flatMap((thing) => {
+    const span = shadowSpan(thing, widthM, facingDeg, azimuthDeg, elevationDeg);
+    return span ? [{ span, through: throughBody(thing, month) }] : [];
+  });
+  if (shadows.length === 0) return 1;
+  if (widthM <= 0) return shadows.reduce((left, { through }) => left * through, 1);
+  const edges = [...new Set(shadows.flatMap(({ span }) => span))].sort((a, b) => a - b);
+  /** Parts of the width by what comes through, from the darkest up. */
+  const parts = edges
+    .slice(1)
+    .map((to, i) => {
+      const from = edges[i] as number;
+      const over = shadows.filter(({ span }) => span[0] <= from && span[1] >= to);
+      return { part: (to - from) / widthM, through: over.reduce((left, one) => left * one.through, 1) };
+    })
+    .filter(({ part }) => part > 0)
+    .sort((a, b) => a.through - b.through);
+  let [left, covered] = [1, 0];
+  for (const [i, { part, through }] of parts.entries()) {
+    covered += part;
+    left -= takes(covered) * ((parts[i + 1]?.through ?? 1) - through);
   }
-  return left;
+  return Math.max(0, left);
 }
 
 export const isOpen = ({ points, obstacles }: Skyline): boolean =>
   Object.keys(obstacles).length === 0 && Object.values(points).every((height) => height <= 0);
-
-const DOME_STEP_DEG = 5;
-
-/** Share of each patch of the sky that is open, 72 azimuths of 18 heights. */
-export function openDome(skyline: Skyline, month: number): Float64Array {
-  const dome = new Float64Array((360 / DOME_STEP_DEG) * (90 / DOME_STEP_DEG));
-  let index = 0;
-  for (let azimuth = DOME_STEP_DEG / 2; azimuth < 360; azimuth += DOME_STEP_DEG) {
-    for (let elevation = DOME_STEP_DEG / 2; elevation < 90; elevation += DOME_STEP_DEG) {
-      dome[index++] = beamThrough(skyline, 0, month, azimuth, elevation);
-    }
-  }
-  return dome;
-}
-
-/** The first month in which the same trees are bare as in this one. */
-function leafMonth({ obstacles }: Skyline, month: number): number {
-  const trees = Object.values(obstacles).filter(({ kind }) => kind === 'tree');
-  for (let first = 1; first < month; first++)
-    if (trees.every(({ bareMonths }) => bareMonths.includes(first) === bareMonths.includes(month)))
-      return first;
-  return month;
-}
-
-/** Share of a plane's own view of the sky that is open, 0–1, all parts of the sky equally bright. */
-export type SkyView = (skyline: Skyline, month: number, plane: Plane) => number;
-
-/** @param dome, @param seen how its parts are worked out */
-export const skyView =
-  (dome: typeof openDome, seen: typeof seenShare): SkyView =>
-  (skyline, month, { tiltDeg, azimuthDeg }) =>
-    isOpen(skyline) ? 1 : seen(dome(skyline, leafMonth(skyline, month)), tiltDeg, azimuthDeg);
-
-export const openSky = skyView(openDome, seenShare);
-
-/** Share of what a plane sees of a dome that is open, 0–1. */
-export function seenShare(dome: Float64Array, tiltDeg: number, azimuthDeg: number): number {
-  const [cosTilt, sinTilt] = [cosDeg(tiltDeg), sinDeg(tiltDeg)];
-  let [open, all, index] = [0, 0, 0];
-  for (let azimuth = DOME_STEP_DEG / 2; azimuth < 360; azimuth += DOME_STEP_DEG) {
-    const across = sinTilt * cosDeg(azimuth - azimuthDeg);
-    for (let elevation = DOME_STEP_DEG / 2; elevation < 90; elevation += DOME_STEP_DEG) {
-      const cosElevation = cosDeg(elevation);
-      const facing = sinDeg(elevation) * cosTilt + cosElevation * across;
-      const patch = facing > 0 ? facing * cosElevation : 0;
-      all += patch;
-      open += patch * (dome[index++] as number);
-    }
-  }
-  return all > 0 ? open / all : 1;
-}
 
 /** Height of the sun in the cross-section of a row, degrees; below 0 or above 90 where it stands behind. */
 export function profileDeg(elevationDeg: number, offDeg: number): number {
@@ -182,16 +143,20 @@ export function rowsLeft(
 }
 
 /**
- * Share of the diffuse sky that rows leave one another, 0–1.
+ * Share of the diffuse sky, and of the band over its horizon, that rows leave one another, 0–1.
  * @source Passias & Källbäck 1984, Solar Cells 11: masking angle at the middle of the slope, (1 − cos ψ) ÷ 2 lost
  */
-export function rowsSky(rows: Rows, tiltDeg: number): number {
+export function rowsSky(rows: Rows, tiltDeg: number): Seen {
   const count = rows.count.value;
-  if (count < 2 || tiltDeg <= 0) return 1;
+  if (count < 2 || tiltDeg <= 0) return { sky: 1, horizon: 1 };
   const half = rows.length.value / 2;
   const masking = Math.atan2(
     half * sinDeg(tiltDeg),
     Math.max(0.01, rows.pitch.value - half * cosDeg(tiltDeg)),
   );
-  return 1 - ((1 - Math.cos(masking)) / 2) * ((count - 1) / count);
+  const behind = (count - 1) / count;
+  return {
+    sky: 1 - ((1 - Math.cos(masking)) / 2) * behind,
+    horizon: 1 - Math.min(1, masking / HORIZON_BAND) * behind,
+  };
 }

@@ -39,7 +39,7 @@ export const PackingPicture = memo(function PackingPicture({
       measure={ref}
       width={width}
       height={height}
-      says={`${fit.placed.length} of ${fit.count} units placed${fit.lying ? ', lying on a side' : ', upright'}; room for ${fit.room}. The room is ${size(room.length)} long, ${size(room.width)} deep and ${size(room.height)} high. ${Math.round(fit.massKg)} kilograms in all, their middle ${size(fit.centre.x)} from the left and ${size(fit.centre.y)} from the front`}
+      says={`${fit.placed.length} of ${fit.count} units placed${fit.lying ? ', lying on a side' : ', upright'}${fit.fits ? '' : `; room for ${fit.room}`}. The room is ${size(room.length)} long, ${size(room.width)} deep and ${size(room.height)} high. ${Math.round(fit.massKg)} kilograms in all, their middle ${size(fit.centre.x)} from the left and ${size(fit.centre.y)} from the front`}
     >
       <defs>
         <Hatch id="headroom" gap={7} weight={2} ink={color.rule} />

@@ -5,6 +5,7 @@ import {
   shortMonth,
   throughBody,
   beamThrough,
+  type Breadth,
   type Obstacle,
   type SkyPicture,
   type Skyline,
@@ -46,7 +47,7 @@ interface Props {
   picture: SkyPicture | null;
   skyline: Skyline;
   /** Of the array, for shadows that cover a part of it. */
-  widthM: number;
+  breadth: Breadth;
   /** Sets the horizon at azimuths, every 5°; calls of one stroke share its name. */
   onPaint: (heights: Readonly<Record<string, number>>, stroke: string) => void;
 }
@@ -57,7 +58,7 @@ const round5 = (deg: number) => (((Math.round(deg / HORIZON_STEP_DEG) * HORIZON_
  * The horizon all round with the sun's tracks over it. Dragging paints the horizon; so do the arrow keys, left and right
  * to go along it, up and down to raise and lower it.
  */
-export function SkylinePicture({ picture, skyline, widthM, onPaint }: Props) {
+export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
   const [ref, width] = useWidth(700);
   const [cursor, setCursor] = useState(180);
   const [focused, setFocused] = useState(false);
@@ -137,7 +138,13 @@ export function SkylinePicture({ picture, skyline, widthM, onPaint }: Props) {
             </text>
           ))}
           {picture ? (
-            <Tracks picture={picture} skyline={skyline} widthM={widthM} x={(deg) => x(shownAz(deg))} y={y} />
+            <Tracks
+              picture={picture}
+              skyline={skyline}
+              breadth={breadth}
+              x={(deg) => x(shownAz(deg))}
+              y={y}
+            />
           ) : null}
           <clipPath id="sky-frame">
             <rect x={x(from)} y={-20} width={x(from + 360) - x(from)} height={HEIGHT + 20} />
@@ -215,13 +222,13 @@ export function SkylinePicture({ picture, skyline, widthM, onPaint }: Props) {
 function Tracks({
   picture,
   skyline,
-  widthM,
+  breadth,
   x,
   y,
 }: {
   picture: SkyPicture;
   skyline: Skyline;
-  widthM: number;
+  breadth: Breadth;
   x: (deg: number) => number;
   y: (deg: number) => number;
 }) {
@@ -257,7 +264,7 @@ function Tracks({
         const free: (readonly [number, number])[][] = [[]];
         const hidden: (readonly [number, number])[][] = [[]];
         for (const { azimuthDeg, elevationDeg } of points) {
-          const through = beamThrough(skyline, widthM, month, azimuthDeg, elevationDeg);
+          const through = beamThrough(skyline, breadth, month, azimuthDeg, elevationDeg);
           const [to, other] = through > 0.5 ? [free, hidden] : [hidden, free];
           to.at(-1)?.push([x(azimuthDeg), y(elevationDeg)]);
           if (other.at(-1)?.length) other.push([]);

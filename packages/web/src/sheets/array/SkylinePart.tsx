@@ -107,7 +107,12 @@ export function SkylinePart() {
             ? `It takes ${Math.round(picture.yearLostKWh)} kWh a year, ${Math.round((100 * picture.yearLostKWh) / (picture.yearLostKWh + picture.yearLeftKWh))} % of what ${Object.keys(arrays).length > 1 ? plan.name : 'the array'} would make.`
             : 'Nothing yet: the sky is taken as open all round.'}
       </p>
-      <SkylinePicture picture={picture} skyline={skyline} widthM={plan.width.value} onPaint={paint} />
+      <SkylinePicture
+        picture={picture}
+        skyline={skyline}
+        breadth={{ widthM: plan.width.value, facingDeg: plan.plane.azimuth.value }}
+        onPaint={paint}
+      />
       <Note className="screen">
         Drag over the picture to paint the horizon, or focus it and use the arrow keys.
         {picture && Object.keys(arrays).length > 0 ? ` Sun of ${picture.placeName}, in solar hours.` : ''}

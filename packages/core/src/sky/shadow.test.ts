@@ -1,0 +1,81 @@
+import { moduleClass, readSheet, sheetOfClass, type ModuleNumbers } from '../module';
+import { cellByCell, halfCut, wholeCells, widthOf, type Strung } from '../testing/cells';
+import { readCsv } from '../../fixtures/read';
+import { shadowOn } from './shadow';
+
+/** Ours, % of what the sun gives directly. */
+const ours = (module: ModuleNumbers, at: Strung) => {
+  const takes = shadowOn(module, at.series, at.parallel, 1, at.across, at.upright, widthOf(at), true);
+  return 100 * takes(at.shadowM / widthOf(at));
+};
+interface Row extends Strung {
+  module: ModuleNumbers;
+  lost: number;
+}
+// fifty layouts at random, each once solved cell by cell as in testing/cells.ts (own, not published)
+const rows = readCsv('narrow-shadows.csv').map((row): Row => ({
+  series: row.series!,
+  parallel: row.parallel!,
+  across: row.across!,
+  upright: row.upright === 1,
+  shadowM: row.shadowM!,
+  module: row.halfCut === 1 ? halfCut : wholeCells,
+  lost: row.lostPercent!,
+}));
+
+describe('a narrow shadow on strings', () => {
+  // share of power lost by strings solved cell by cell in another program, the shadow black (own, not published)
+  it.each<[string, Strung, number]>([
+    [
+      'four side by side, upright, 0.8 m',
+      { series: 1, parallel: 4, across: 4, upright: true, shadowM: 0.8 },
+      34.1,
+    ],
+    [
+      'ten lying in two rows, 5 × 2, 0.3 m',
+      { series: 5, parallel: 2, across: 5, upright: false, shadowM: 0.3 },
+      24.0,
+    ],
+    [
+      'three in series, upright, 0.06 m',
+      { series: 3, parallel: 1, across: 3, upright: true, shadowM: 0.06 },
+      11.7,
+    ],
+    [
+      'ten in series, lying, 0.04 m',
+      { series: 10, parallel: 1, across: 10, upright: false, shadowM: 0.04 },
+      10.0,
+    ],
+  ])('takes what cells say, within three points: %s', (_, at, lost) => {
+    for (const module of [halfCut, wholeCells]) expect(Math.abs(ours(module, at) - lost)).toBeLessThan(3);
+  });
+  it('takes what cells say, within three points, on fifty more', () => {
+    expect(rows).toHaveLength(50);
+    for (const { module, lost, ...at } of rows)
+      // of all power; a tenth of the light is left in the shadow
+      expect({ at, off: 0.9 * Math.abs(ours(module, at) - lost) < 3 ? 0 : ours(module, at) - lost }).toEqual({
+        at,
+        off: 0,
+      });
+  });
+  it('is compared with what cells say indeed', () => {
+    for (const { module, lost, ...at } of [rows[0]!, rows[7]!, rows[23]!])
+      expect(cellByCell(module, at)).toBeCloseTo(lost, 1);
+  });
+  it('takes no less where it is wider', () => {
+    for (const { module, series, parallel, across, upright, ...at } of rows.slice(0, 12)) {
+      const width = widthOf({ series, parallel, across, upright, ...at });
+      const takes = shadowOn(module, series, parallel, 1, across, upright, width, true);
+      const lost = Array.from({ length: 40 }, (_, i) => takes((i + 1) / 40));
+      for (const [i, one] of lost.entries()) expect(one).toBeGreaterThanOrEqual((lost[i - 1] ?? 0) - 1e-12);
+      expect(lost.at(-1)).toBeGreaterThan(0.9);
+    }
+  });
+  it('does not depend on what was reckoned before', () => {
+    const small = readSheet(sheetOfClass(moduleClass('poly-36')));
+    const of = (module: ModuleNumbers) => shadowOn(module, 2, 2, 1, 4, true, 3, true)(0.1);
+    const first = of(halfCut);
+    of(small);
+    expect(of(halfCut)).toBe(first);
+  });
+});
