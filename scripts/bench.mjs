@@ -56,7 +56,7 @@ const EDITS = {
 
 async function core() {
   const { gunzipSync } = await import('node:zlib');
-  const { ClimateGrid, evaluate, fieldPicture, rankGuesses, penFor, examples, stepCounts, withValueAt } =
+  const { ClimateGrid, evaluate, fieldPicture, rankGuesses, penFor, examples, proposalsFor, stepCounts, waysOut, withValueAt } =
     await loadCore();
   const data = join(ROOT, 'packages/server/data');
   const grid = new ClimateGrid(
@@ -97,6 +97,19 @@ async function core() {
       `guess list, ${design.name}`,
       time(() => rankGuesses(design, climate, penFor('metric')), 20, 3),
       'in the worker, after typing rests',
+    );
+    say(
+      `ways out, ${design.name}`,
+      time(() => waysOut(design, climate), 8, 1),
+      '≤ 150 ms',
+    );
+    let days = 0;
+    // another figure each time, so that nothing whole is remembered
+    const anew = () => withValueAt(design, '/bank/days', { value: 3 + ++days / 1000, from: 'chosen' });
+    say(
+      `what would do, ${design.name}`,
+      time(() => proposalsFor(anew(), climate), 8, 1),
+      '≤ 300 ms',
     );
   }
   say(

@@ -2,5 +2,5 @@ export * from './calculate';
 export * from './dayRanks';
 export * from './facts';
 export * from './margins';
-export { planeYearOf } from './steps/light';
+export { planeYearOf, shadowTakesOf } from './steps/light';
 export { harvestOf, pointsOf as yearPointsOf } from './steps/strings';

@@ -1,5 +1,6 @@
+import { shadowTakesOf } from '../calculate';
 import { ofArray } from '../figures';
-import { planeIn, shadowFigures, shadowOn } from '../sky';
+import { planeIn } from '../sky';
 import { monthName, monthsText } from '../units';
 import { choose, put, remedy, type Rule } from './finding';
 
@@ -48,11 +49,9 @@ const narrowShadow: Rule = ({ arrays }, pen) =>
     return Object.entries(plan.skyline.obstacles).flatMap(([key, { name, kind, width }]) => {
       const part = width.value / plan.width.value;
       if (kind === 'tree' || kind === 'ridge' || part >= 1) return [];
-      const taken = shadowOn(module, ...shadowFigures(plan, module.pmaxW))(part);
-      const turned = shadowOn(
-        module,
-        ...shadowFigures({ ...plan, rows: { ...plan.rows, upright: !plan.rows.upright } }, module.pmaxW),
-      )(part);
+      const taken = shadowTakesOf(plan, module)(part);
+      const other = { ...plan, rows: { ...plan.rows, upright: !plan.rows.upright } };
+      const turned = shadowTakesOf(other, module)(part);
       return {
         id: `${ofArray('array.narrow', arrays, id)}.${key}`,
         severity: 'look' as const,

@@ -12,6 +12,7 @@ import {
   type Kept,
   type ModuleSheet,
 } from '../document';
+import { remembered } from '../memo';
 import {
   MODULE_CLASSES,
   MOUNTINGS,
@@ -127,6 +128,11 @@ function planeFor({ lead, bestTiltDeg, climate }: Facts, kept: ReadonlySet<Kept>
 const MOST_PANELS = 400;
 const MOST_UNITS = 240;
 
+/** The same sheet each time, so that what follows from it is remembered. */
+const newSheet = remembered('sheets of new panels', (id: (typeof NEW_PANELS)[number]) =>
+  sheetOfClass(moduleClass(id)),
+);
+
 /** Null while place or uses are not known. */
 export function sceneOf(facts: Facts, usedWh: readonly number[]): Scene | null {
   const { design, climate, skies, lead } = facts;
@@ -136,7 +142,7 @@ export function sceneOf(facts: Facts, usedWh: readonly number[]): Scene | null {
   const prices = pricesOf(design);
   const sheets = kept.has('panels')
     ? [plan.module]
-    : [...new Set([plan.module, ...NEW_PANELS.map((id) => sheetOfClass(moduleClass(id)))])];
+    : [...new Set([plan.module, ...NEW_PANELS.map(newSheet)])];
   // one year serves to choose by: sorts of panels differ in it by a per cent or two, and what is chosen is reckoned whole
   const harvest = harvestOf(planeYearOf(skies, plan, lead.module), usedWh, arrayKeeps(plan));
   const seen = new Set<string>();

@@ -13,7 +13,7 @@ import {
 import { lightInView, viewOf, type Plane, type PlaneView, type Screen } from './plane';
 import { shadowOn, usualTakes, type ShadowFigures, type ShadowTakes } from './shadow';
 import { openSky, type SkyView } from './dome';
-import { beamThrough, isOpen, rowsLeft, rowsSky } from './skyline';
+import { isOpen, leftBy, rowsLeft, rowsSky, shadeOn, type Shade } from './skyline';
 
 /** Wind at the panels that the mean day is reckoned with, m/s. Common practice. */
 const WIND_MS = 1;
@@ -112,30 +112,27 @@ const PLAIN: PlaneMeans = {
   takes: shadowOn,
 };
 
-/** Share of the beam that comes through a skyline at each step of a month's day, 0–1. */
-export function beamDay(
+/** How a skyline shades an array at each step of a month's day. */
+export function shadeDay(
   sun: SunDay,
   skyline: ArrayPlan['skyline'],
   widthM: number,
   facingDeg: number,
   month: number,
   turnedDeg: number,
-  takes: ShadowTakes,
-): Float64Array {
-  const beam = new Float64Array(STEPS);
-  for (let step = 0; step < STEPS; step++) {
+): readonly Shade[] {
+  return Array.from({ length: STEPS }, (_, step) => {
     const elevation = sun.elevationDeg[step] as number;
-    if (elevation <= 0) continue;
+    if (elevation <= 0) return null;
     const azimuth = (sun.azimuthDeg[step] as number) - turnedDeg;
-    beam[step] = beamThrough(skyline, { widthM, facingDeg }, month, azimuth, elevation, takes);
-  }
-  return beam;
+    return shadeOn(skyline, { widthM, facingDeg }, month, azimuth, elevation);
+  });
 }
 
 /** How what comes through a skyline is worked out. */
 export interface Through {
   view: SkyView;
-  beam: typeof beamDay;
+  shade: typeof shadeDay;
 }
 
 function screenOf(
@@ -143,24 +140,20 @@ function screenOf(
   { sun, month }: MonthSky,
   { own, plane, turnedDeg }: Aspect,
   takes: ShadowTakes,
-  { view, beam }: Through,
+  { view, shade }: Through,
 ): Screen | null {
   const open = isOpen(array.skyline);
   if (open && array.rows.count.value < 2) return null;
-  const left = open
-    ? null
-    : beam(sun, array.skyline, array.width.value, own.azimuthDeg, month, turnedDeg, takes);
-  const rowed = array.rows.count.value < 2 && left ? left : new Float64Array(STEPS);
-  if (rowed !== left)
-    for (let step = 0; step < STEPS; step++) {
-      const elevation = sun.elevationDeg[step] as number;
-      if (elevation <= 0) continue;
-      rowed[step] =
-        (left ? (left[step] as number) : 1) *
-        rowsLeft(array.rows, plane, sun.azimuthDeg[step] as number, elevation, array.halfCut);
-    }
+  const shades = open ? null : shade(sun, array.skyline, array.width.value, own.azimuthDeg, month, turnedDeg);
+  const beam = new Float64Array(STEPS);
+  for (let step = 0; step < STEPS; step++) {
+    const elevation = sun.elevationDeg[step] as number;
+    if (elevation <= 0) continue;
+    const rows = rowsLeft(array.rows, plane, sun.azimuthDeg[step] as number, elevation, array.halfCut);
+    beam[step] = leftBy(shades?.[step] ?? null, takes) * rows;
+  }
   const [past, between] = [view(array.skyline, month, own), rowsSky(array.rows, plane.tiltDeg)];
-  return { beam: rowed, sky: past.sky * between.sky, horizon: past.horizon * between.horizon };
+  return { beam, sky: past.sky * between.sky, horizon: past.horizon * between.horizon };
 }
 
 /** What one rated watt of an array gives, month by month, over the places of the year. */
@@ -265,7 +258,7 @@ export function planeLight(
   sky: MonthSky,
   array: LightPart,
   takes: ShadowTakes,
-  through: Through = { view: openSky, beam: beamDay },
+  through: Through = { view: openSky, shade: shadeDay },
 ): PlaneLight {
   const { sun, mean, kinds, clear, month, latDeg } = sky;
   const albedo = share(array.albedoBy[month], array.albedo.value);

@@ -66,7 +66,7 @@ export function shadowFigures(
 const COLUMNS_A_SECTION = 2;
 const CELL_VOC = 0.66;
 
-/** The state of each section of a panel at a place: how dark, and how many columns are; 0 where it is lit. */
+/** The states of a panel's shaded sections at a place: how dark, and how many columns are. */
 type Dark = readonly number[];
 
 /**
@@ -139,28 +139,48 @@ export function shadowOn(
     return own;
   };
 
-  /** How dark a panel's sections are, its left edge so far from the shadow's. */
-  const darkOf = (shadowM: number, leftM: number): Dark => {
-    const cells = Array.from({ length: cellsAlong }, (_, i) => {
-      const from = leftM + i * cell;
-      return clamp((Math.min(shadowM, from + cell) - Math.max(0, from)) / cell, 0, 1);
-    });
-    const stateOf = (parts: readonly (readonly number[])[]) => {
-      const darkest = parts.map((part) => Math.max(...part));
-      const most = Math.max(...darkest);
+  /** How dark a cell along the panel is, 0–1, the panel's left edge so far from the shadow's. */
+  const darkAt = (shadowM: number, leftM: number, i: number) => {
+    const from = leftM + i * cell;
+    return clamp((Math.min(shadowM, from + cell) - Math.max(0, from)) / cell, 0, 1);
+  };
+  const darkest = new Float64Array(halves);
+  /** The state of a section whose chains, one or two halves of so many cells, begin at a cell. */
+  const stateAt = (shadowM: number, leftM: number, first: number, cells: number): number => {
+    let most = 0;
+    for (let part = 0; part < halves; part++) {
+      darkest[part] = 0;
+      for (let i = 0; i < cells; i++) {
+        const dark = darkAt(shadowM, leftM, first + part * cells + i);
+        if (dark > (darkest[part] as number)) darkest[part] = dark;
+      }
+      most = Math.max(most, darkest[part] as number);
+    }
+    if (most === 0) return 0;
+    let [sum, dim] = [0, 0];
+    for (let part = 0; part < halves; part++) {
+      const own = darkest[part] as number;
       // a lit half beside a dim one stands where it makes most, below its short circuit
-      const shares = darkest.map((one) => (one < most / 2 ? Math.max(one, bent) : one));
-      const level =
-        most > 0 ? Math.round((shares.reduce((sum, one) => sum + one, 0) / parts.length) * MOST_DARK) : 0;
-      const dim = Math.max(
-        ...parts.map((part, i) => part.filter((one) => one > (darkest[i] ?? 0) / 2).length),
-      );
-      return level > 0 ? level * MOST_COLUMNS + Math.min(MOST_COLUMNS - 1, dim) : 0;
-    };
-    if (upright) return Array.from({ length: sections }, (_, i) => stateOf([cells.slice(i * 2, i * 2 + 2)]));
-    const half = cellsAlong / halves;
-    const all = stateOf(Array.from({ length: halves }, (_, i) => cells.slice(i * half, (i + 1) * half)));
-    return Array<number>(sections).fill(all);
+      sum += own < most / 2 ? Math.max(own, bent) : own;
+      let count = 0;
+      for (let i = 0; i < cells; i++) if (darkAt(shadowM, leftM, first + part * cells + i) > own / 2) count++;
+      dim = Math.max(dim, count);
+    }
+    const level = Math.round((sum / halves) * MOST_DARK);
+    return level > 0 ? level * MOST_COLUMNS + Math.min(MOST_COLUMNS - 1, dim) : 0;
+  };
+  /** How dark a panel's sections are: the states of those in shade. */
+  const darkOf = (shadowM: number, leftM: number): Dark => {
+    if (!upright) {
+      const state = stateAt(shadowM, leftM, 0, cellsAlong / halves);
+      return state > 0 ? Array<number>(sections).fill(state) : [];
+    }
+    const states: number[] = [];
+    for (let i = 0; i < sections; i++) {
+      const state = stateAt(shadowM, leftM, i * COLUMNS_A_SECTION, COLUMNS_A_SECTION);
+      if (state > 0) states.push(state);
+    }
+    return states;
   };
   const rows = Math.ceil((length * parallel * inputs) / across);
   const litInput = wattsOf(Array.from({ length: parallel }, () => []));
@@ -169,7 +189,7 @@ export function shadowOn(
     const strings = new Map<number, number[]>();
     const last = Math.min(across - 1, Math.floor((fromM + shadowM) / panelM));
     for (let column = Math.floor(fromM / panelM); column <= last; column++) {
-      const states = darkOf(shadowM, column * panelM - fromM).filter((state) => state > 0);
+      const states = darkOf(shadowM, column * panelM - fromM);
       for (let row = 0; row < rows && states.length > 0; row++) {
         const string = Math.floor((row * across + column) / length);
         if (string < parallel * inputs) strings.set(string, [...(strings.get(string) ?? []), ...states]);
@@ -241,7 +261,7 @@ function partlyDim(cell: FiveParameters, chain: number, halves: number, dim: num
 }
 
 /** Currents at which a string's volts are kept. */
-const CURRENTS = 96;
+const CURRENTS = 64;
 
 /** Most watts of strings at one voltage, each by its volts at rising currents. */
 function mostTogether(curves: readonly Float64Array[], mostA: number): number {
@@ -251,6 +271,11 @@ function mostTogether(curves: readonly Float64Array[], mostA: number): number {
   }));
   const step = mostA / (CURRENTS - 1);
   let watts = 0;
+  const [only] = kinds;
+  if (only && kinds.length === 1) {
+    for (const [i, volts] of only.curve.entries()) watts = Math.max(watts, only.count * volts * i * step);
+    return watts;
+  }
   for (const { curve: own } of kinds)
     for (const volts of own) {
       if (volts <= 0) break;

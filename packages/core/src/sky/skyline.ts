@@ -48,43 +48,71 @@ export interface Breadth {
 }
 
 /**
- * Share of an array's beam output that is left, 0–1, with the sun at this azimuth and height. Where shadows lie over one
- * another the place is dark once, and crowns let through what each lets through.
- * @param month 1–12, for leaves, @param takes what a shadow over a part of its width takes
+ * How dark a place of an array is: pairs of the share of its width that is at least so dark, 0–1, and how much darker than
+ * the pair before. Null where all is lit; the horizon is dark all over.
  */
-export function beamThrough(
+export type Shade = readonly number[] | null;
+
+/**
+ * Where shadows lie over one another the place is dark once, and crowns let through what each lets through.
+ * @param month 1–12, for leaves
+ */
+export function shadeOn(
   skyline: Skyline,
   { widthM, facingDeg }: Breadth,
   month: number,
   azimuthDeg: number,
   elevationDeg: number,
-  takes: ShadowTakes = usualTakes,
-): number {
-  if (elevationDeg <= horizonAt(skyline.points, azimuthDeg)) return 0;
-  const shadows = Object.values(skyline.obstacles).flatMap((thing) => {
+): Shade {
+  if (elevationDeg <= horizonAt(skyline.points, azimuthDeg)) return ALL_DARK;
+  const spans: { from: number; to: number; through: number }[] = [];
+  for (const thing of Object.values(skyline.obstacles)) {
     const span = shadowSpan(thing, widthM, facingDeg, azimuthDeg, elevationDeg);
-    return span ? [{ span, through: throughBody(thing, month) }] : [];
-  });
-  if (shadows.length === 0) return 1;
-  if (widthM <= 0) return shadows.reduce((left, { through }) => left * through, 1);
-  const edges = [...new Set(shadows.flatMap(({ span }) => span))].sort((a, b) => a - b);
-  /** Parts of the width by what comes through, from the darkest up. */
+    if (span) spans.push({ from: span[0], to: span[1], through: throughBody(thing, month) });
+  }
+  const [first] = spans;
+  if (!first) return null;
+  if (widthM <= 0) return [1, 1 - spans.reduce((left, { through }) => left * through, 1)];
+  if (spans.length === 1) return [(first.to - first.from) / widthM, 1 - first.through];
+  const edges = spans.flatMap(({ from, to }) => [from, to]).sort((a, b) => a - b);
   const parts = edges
     .slice(1)
-    .map((to, i) => {
+    .flatMap((to, i) => {
       const from = edges[i] as number;
-      const over = shadows.filter(({ span }) => span[0] <= from && span[1] >= to);
+      if (to <= from) return [];
+      const over = spans.filter((span) => span.from <= from && span.to >= to);
       return { part: (to - from) / widthM, through: over.reduce((left, one) => left * one.through, 1) };
     })
-    .filter(({ part }) => part > 0)
     .sort((a, b) => a.through - b.through);
-  let [left, covered] = [1, 0];
-  for (const [i, { part, through }] of parts.entries()) {
+  let covered = 0;
+  return parts.flatMap(({ part, through }, i) => {
     covered += part;
-    left -= takes(covered) * ((parts[i + 1]?.through ?? 1) - through);
+    return [covered, (parts[i + 1]?.through ?? 1) - through];
+  });
+}
+
+const ALL_DARK: Shade = [1, 1];
+
+/** Share of an array's beam output that a shade leaves, 0–1. @param takes what a shadow over a part of its width takes */
+export function leftBy(shade: Shade, takes: ShadowTakes): number {
+  if (shade === null) return 1;
+  let left = 1;
+  for (let i = 0; i < shade.length; i += 2) {
+    const covered = shade[i] as number;
+    left -= (covered >= 1 ? 1 : takes(covered)) * (shade[i + 1] as number);
   }
   return Math.max(0, left);
 }
+
+/** Both in one: the share left with the sun at this azimuth and height. */
+export const beamThrough = (
+  skyline: Skyline,
+  breadth: Breadth,
+  month: number,
+  azimuthDeg: number,
+  elevationDeg: number,
+  takes: ShadowTakes = usualTakes,
+): number => leftBy(shadeOn(skyline, breadth, month, azimuthDeg, elevationDeg), takes);
 
 export const isOpen = ({ points, obstacles }: Skyline): boolean =>
   Object.keys(obstacles).length === 0 && Object.values(points).every((height) => height <= 0);

@@ -3,13 +3,13 @@ import type { ArrayPlan } from '../../document';
 import { partsOf, remembered, together } from '../../memo';
 import type { ModuleNumbers } from '../../module';
 import {
-  beamDay,
   computePlaneYear,
   mixedMonth,
   openDome,
   planeLight,
   planePower,
   seenShare,
+  shadeDay,
   shadowFigures,
   shadowOn,
   skyView,
@@ -29,7 +29,7 @@ const through = {
     remembered('sky that a skyline leaves', openDome),
     remembered('share of it that a plane sees', seenShare),
   ),
-  beam: remembered('beam past a skyline', beamDay),
+  shade: remembered('shade of a skyline', shadeDay),
 };
 const lightParts = partsOf<LightPart>()('plane', 'rows', 'width', 'skyline', 'albedo', 'albedoBy', 'halfCut');
 const light = remembered(
@@ -56,6 +56,10 @@ const year = remembered(
   (skies: SkyYear, lit: LightPart, kept: PowerPart, module: ModuleNumbers, ...shadow: ShadowFigures) =>
     together(computePlaneYear(skies, { ...lit, ...kept }, module, shadow, means)),
 );
+
+/** What a narrow shadow takes of an array's strings, or of others like them. */
+export const shadowTakesOf = (plan: ShadowPart, module: ModuleNumbers): ShadowTakes =>
+  takes(module, ...shadowFigures(plan, module.pmaxW));
 
 /** The year of an array, or of one like it that is held or strung another way. */
 export const planeYearOf = (
