@@ -56,8 +56,18 @@ const EDITS = {
 
 async function core() {
   const { gunzipSync } = await import('node:zlib');
-  const { ClimateGrid, evaluate, fieldPicture, rankGuesses, penFor, examples, proposalsFor, stepCounts, waysOut, withValueAt } =
-    await loadCore();
+  const {
+    ClimateGrid,
+    evaluate,
+    fieldPicture,
+    rankGuesses,
+    penFor,
+    examples,
+    proposalsFor,
+    stepCounts,
+    waysOut,
+    withValueAt,
+  } = await loadCore();
   const data = join(ROOT, 'packages/server/data');
   const grid = new ClimateGrid(
     gunzipSync(readFileSync(join(data, 'climate-grid.bin.gz'))),

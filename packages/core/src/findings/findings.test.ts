@@ -100,7 +100,9 @@ describe('strings', () => {
   it('say down to which cold the shorter string holds', () => {
     // three of 37.2 V and −0.26 %/K at a limit of 130 V: 25 − (130 ÷ 111.6 − 1) ÷ 0.0026 = −38.4 °C, by hand
     const cold = find(set(['/controllers/c1/maxVolts', chosen(130)]), 'strings.cold');
-    expect(plain(cold?.sentence)).toMatch(/At 3 in series it is 122\.9 V, and it would hold down to −38 °C\.$/);
+    expect(plain(cold?.sentence)).toMatch(
+      /At 3 in series it is 122\.9 V, and it would hold down to −38 °C\.$/,
+    );
   });
   it('stop where the hot string does not reach the volts that the controller starts at', () => {
     const hot = find(set(['/arrays/a1/strings/series', chosen(1)]), 'strings.hot');
