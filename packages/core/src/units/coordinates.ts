@@ -1,5 +1,6 @@
 import { formatNumber } from './display';
 import { LONGEST_QUANTITY, readNumber } from './readNumber';
+import { plainSigns } from './typedForms';
 
 export type CoordinateReading = { ok: true; value: number } | { ok: false; message: string };
 type Axis = 'latitude' | 'longitude';
@@ -12,12 +13,12 @@ const LETTERS: Record<Axis, RegExp> = { latitude: /[NS]/i, longitude: /[EW]/i };
  * @returns degrees, north and east positive
  */
 export function parseCoordinate(text: string, axis: Axis): CoordinateReading {
-  const letter = /[NSEW]/i.exec(text)?.[0]?.toUpperCase();
+  const typed = plainSigns(text.slice(0, LONGEST_QUANTITY + 1));
+  const letter = /[NSEW]/i.exec(typed)?.[0]?.toUpperCase();
   if (letter && !LETTERS[axis].test(letter)) {
     return { ok: false, message: `${letter} belongs to a ${axis === 'latitude' ? 'longitude' : 'latitude'}` };
   }
-  const parts = text
-    .slice(0, LONGEST_QUANTITY + 1)
+  const parts = typed
     .replace(/[NSEW]/gi, ' ')
     .replace(/[°º'"′″:d]/g, ' ')
     .trim()
@@ -31,6 +32,12 @@ export function parseCoordinate(text: string, axis: Axis): CoordinateReading {
     numbers.push(reading.value);
   }
   const [degrees = 0, minutes = 0, seconds = 0] = numbers;
+  // 41.5 36 is no degrees and minutes: only the last of them has decimals
+  if (parts.slice(0, -1).some((part) => /[.,]/.test(part)))
+    return {
+      ok: false,
+      message: `“${text.trim().slice(0, 40)}” has decimals and minutes; type 41.6 or 41°36'N`,
+    };
   if (minutes < 0 || minutes >= 60 || seconds < 0 || seconds >= 60) {
     return { ok: false, message: 'Minutes and seconds run from 0 to 59' };
   }
@@ -45,8 +52,13 @@ export function parseCoordinate(text: string, axis: Axis): CoordinateReading {
 /** Reads a pair such as `41.6N 7.3W` or `-44.1, 169.9`; undefined where the text is no pair. */
 export function parsePlace(text: string): { latDeg: number; lonDeg: number } | undefined {
   if (text.length > LONGEST_QUANTITY) return undefined;
-  const lettered = /^\s*(.*?[NS])[\s,;]+(.*?[EW])\s*$/i.exec(text);
-  const plain = /^\s*([-−+]?\d+(?:\.\d+)?)\s*[,;\s]\s*([-−+]?\d+(?:\.\d+)?)\s*$/.exec(text);
+  const typed = plainSigns(text).trim();
+  const lettered =
+    /^(.*?[NS])[\s,;]*(.*?[EW])$/i.exec(typed) ?? /^([NS][^EW]*?)[\s,;]*([EW].*)$/i.exec(typed);
+  // a decimal comma parts a pair only beside a semicolon
+  const plain =
+    /^([-−+]?\d+(?:\.\d+)?)\s*[,;\s]\s*([-−+]?\d+(?:\.\d+)?)$/.exec(typed) ??
+    /^([-−+]?\d+(?:,\d+)?)\s*;\s*([-−+]?\d+(?:,\d+)?)$/.exec(typed);
   const pair = lettered ?? plain;
   if (!pair?.[1] || !pair[2] || !/\d/.test(pair[1]) || !/\d/.test(pair[2])) return undefined;
   const lat = parseCoordinate(pair[1], 'latitude');

@@ -24,7 +24,7 @@ export function readMonths(text: string): number[] | undefined {
     return [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
   const found = new Set<number>();
   for (const part of plain.split(/[,;/]|\s+and\s+/)) {
-    const ends = part.split(/[-–]/).map((end) => readMonth(end.trim()));
+    const ends = part.split(/[-–—]|\s+(?:to|until|through)\s+/).map((end) => readMonth(end.trim()));
     const [first, last = first] = ends;
     if (!first || !last || ends.length > 2) return undefined;
     for (let month = first; ; month = (month % 12) + 1) {

@@ -3,6 +3,7 @@ import { toStored } from './convert';
 import { combine, dimensionName, sameDimension, type Dimension } from './dimensions';
 import { QUANTITIES, type Quantity } from './quantities';
 import { LONGEST_QUANTITY, readNumber, shortened } from './readNumber';
+import { plainForm } from './typedForms';
 import { findUnit } from './unitTable';
 
 export type Parsed =
@@ -141,6 +142,8 @@ class Reader {
     if (number?.kind !== 'number') return feet;
     const inches = readNumber(number.text);
     if (!inches.ok || (unit && !(unit.kind === 'unit' && /^["″]$|^in(ch)?$/.test(unit.text)))) return feet;
+    // 1'200 is how some write 1200
+    if (inches.value >= 12) throw new NotUnderstood(`${inches.value} inches are more than a foot`);
     this.at += unit ? 2 : 1;
     return { ...feet, value: feet.value + inches.value * 0.0254 };
   }
@@ -184,15 +187,15 @@ function wrongKind(quantity: Quantity, term: Term, text: string): string {
  * @param unit the unit the field shows, in which a bare number is meant
  */
 export function parseQuantity(text: string, quantity: Quantity, unit: string): Parsed {
-  let plain = text.trim();
-  if (plain.length > LONGEST_QUANTITY)
-    return { ok: false, message: `“${shortened(plain)}” is longer than any figure` };
-  const guessed = /^~|\?$/.test(plain);
-  plain = plain.replace(/^~\s*/, '').replace(/\s*\?$/, '');
+  const typed = text.trim();
+  if (typed.length > LONGEST_QUANTITY)
+    return { ok: false, message: `“${shortened(typed)}” is longer than any figure` };
+  const form = plainForm(typed, quantity, unit);
+  if (!form.ok) return { ok: false, message: sentence(form.message) };
+  const { text: plain, guessed } = form;
   if (plain === '') return { ok: false, message: `Type ${QUANTITIES[quantity].wants}` };
-  const perDay = quantity === 'irradiation' ? plain.replace(/\s*\/\s*(d|day)$/i, '') : plain;
   try {
-    const term = new Reader(tokens(perDay)).whole();
+    const term = new Reader(tokens(plain)).whole();
     if (!Number.isFinite(term.value)) return { ok: false, message: `“${plain}” is not a finite number` };
     if (term.bare) return { ok: true, value: toStored(term.value, quantity, unit), guessed };
     const kind = QUANTITIES[quantity];

@@ -26,8 +26,12 @@ export function readNumber(text: string, decimalComma?: boolean): NumberReading 
   if (decimalComma) digits = digits.replace(/\.(?=\d{3})/g, '').replace(',', '.');
   else if (commas > 0) {
     if (digits.includes('.')) digits = readGroups(digits);
-    else if (commas > 1) digits = digits.replace(/,/g, '');
-    else if (/^[1-9]\d{0,2},\d{3}$/.test(digits)) {
+    else if (commas > 1) {
+      // several commas part groups of three, or nothing that can be read
+      if (!/^\d{1,3}(,\d{3})+$/.test(digits))
+        return { ok: false, message: `“${text.trim()}” is not a number` };
+      digits = digits.replace(/,/g, '');
+    } else if (/^[1-9]\d{0,2},\d{3}$/.test(digits)) {
       return {
         ok: false,
         message: `${text.trim()} could be ${digits.replace(',', '')} or ${digits.replace(',', '.')}; type one of them`,
