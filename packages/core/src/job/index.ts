@@ -4,3 +4,4 @@ export * from './fromLibrary';
 export * from './jobFile';
 export * from './migrations';
 export * from './pasteRows';
+export { type ColumnReading, type Commas, type UseColumn } from './useColumns';

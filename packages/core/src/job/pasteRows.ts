@@ -1,6 +1,7 @@
 import { fieldAt, valueProblem, type Entry, type Priority, type Use } from '../document';
-import { defaultUnit, parseQuantity, readMonths } from '../units';
+import { defaultUnit, formatNumber, parseQuantity, plainSigns, readMonths } from '../units';
 import { blankUse } from './blank';
+import { commasOf, readColumns, type ColumnReading, type Commas, type UseColumn } from './useColumns';
 
 export interface PasteProblem {
   /** Row of the paste, from 1. */
@@ -11,91 +12,154 @@ export interface PasteProblem {
 
 export interface PastedRows {
   uses: Use[];
+  /** What could not be read; its row is left out. */
   problems: PasteProblem[];
+  /** The columns as they were taken. */
+  columns: ColumnReading[];
+  commas: Commas;
+  /** What was read and does not agree with itself, for whoever takes it. */
+  doubts: string[];
+}
+
+/** What may be put right before a paste is taken. */
+export interface PasteChoices {
+  columns?: readonly UseColumn[];
+  commas?: Commas;
 }
 
 type NumberKey = 'watts' | 'count' | 'hours' | 'startFactor' | 'standby';
-type Key = 'name' | 'months' | 'supply' | 'priority' | NumberKey;
 
-/** Columns where the paste has no heading. */
-const USUAL_ORDER: readonly Key[] = [
-  'name',
-  'watts',
-  'count',
-  'hours',
-  'months',
-  'supply',
-  'startFactor',
-  'standby',
-  'priority',
-];
-
-const HEADINGS: readonly (readonly [RegExp, Key])[] = [
-  [/^(use|name|what|load|item|appliance)/i, 'name'],
-  [/watt|power|^each|^w$/i, 'watts'],
-  [/many|count|qty|quantity|number|^no\.?$/i, 'count'],
-  [/hour|^h(\/|$)/i, 'hours'],
-  [/month|season/i, 'months'],
-  [/ac|dc|supply/i, 'supply'],
-  [/start|surge/i, 'startFactor'],
-  [/off|standby|phantom/i, 'standby'],
-  [/prior|must|run/i, 'priority'],
-];
-
-function headingOf(cells: readonly string[]): Key[] | undefined {
-  const keys = cells.map((cell) => HEADINGS.find(([pattern]) => pattern.test(cell.trim()))?.[1]);
-  const named = keys.filter((key) => key !== undefined);
-  const numbers = cells.some((cell) => /^\s*[\d.,]+\s*$/.test(cell));
-  return named.length >= 2 && keys[0] === 'name' && !numbers
-    ? keys.map((key, i) => key ?? (`skip${i}` as Key))
-    : undefined;
-}
-
-/** Commas mark decimals where a cell is like `0,5` or `12,75`, and no cell has a decimal point. */
-function usesDecimalComma(rows: readonly (readonly string[])[]): boolean {
-  const cells = rows.flat();
-  return (
-    cells.some((cell) => /^\s*\d+,(\d{1,2})?\d?(\D|$)/.test(cell) && /\d,\d/.test(cell)) &&
-    !cells.some((cell) => /\d\.(?!\d{3}\b)\d/.test(cell))
-  );
-}
+const TOTAL = /^\s*(sub-?|grand )?(total|sum|summe|gesamt|totals)\b/i;
+const MOST_DOUBTS = 20;
 
 /**
- * Uses from rows of a spreadsheet, tab-separated cells already split. A heading row is recognised. Rows that cannot
- * be read are named and left out; nothing is guessed in their place.
- * @param position of the first row in the table
+ * Uses from rows of a spreadsheet, cells already split. A heading of one or two rows is recognised, rows of totals are
+ * compared and left out. Rows that cannot be read are named and left out; nothing is guessed in their place.
+ * @param position of the first row in the table, @param choices what someone put right
  */
-export function readUseRows(rows: readonly (readonly string[])[], position: number): PastedRows {
-  const [first = []] = rows;
-  const heading = headingOf(first);
-  const columns = heading ?? USUAL_ORDER;
-  const comma = usesDecimalComma(rows);
+export function readUseRows(
+  rows: readonly (readonly string[])[],
+  position: number,
+  choices: PasteChoices = {},
+): PastedRows {
+  const table = readColumns(rows);
+  const columns = table.columns.map((column, i): ColumnReading => {
+    const as = choices.columns?.[i] ?? column.as;
+    return as === column.as ? column : { ...column, as, doubt: null };
+  });
+  const body = rows.slice(table.headed);
+  const commas = choices.commas ?? commasOf(body);
   const uses: Use[] = [];
   const problems: PasteProblem[] = [];
-  for (const [index, cells] of rows.entries()) {
-    if ((heading && index === 0) || cells.every((cell) => cell.trim() === '')) continue;
+  const doubts: string[] = [];
+  let sumWh = 0;
+  for (const [index, cells] of body.entries()) {
+    const row = table.headed + index + 1;
+    if (cells.every((cell) => cell.trim() === '')) continue;
+    const cellsOf = (key: UseColumn) =>
+      columns.flatMap((column, at) => {
+        const cell = written((cells[at] ?? '').trim(), commas);
+        return column.as === key && cell !== '' ? [{ cell, unit: column.unit }] : [];
+      });
+    const [name] = cellsOf('name');
+    if (TOTAL.test(name?.cell ?? cells.find((cell) => cell.trim() !== '') ?? '')) {
+      const total = figureOf(cellsOf('energyDay')[0], 'energy');
+      if (total !== null && Math.abs(total - sumWh) > 0.02 * total)
+        doubts.push(`Row ${row}: its total is ${wh(total)}, the rows above come to ${wh(sumWh)}`);
+      continue;
+    }
     const found: PasteProblem[] = [];
     const use = blankUse(position + uses.length);
-    for (const [at, key] of columns.entries()) {
-      const cell = (cells[at] ?? '').trim();
-      if (cell === '') continue;
-      const message = take(
-        use,
-        key,
-        comma ? cell.replace(/(\d)\.(?=\d{3}\b)/g, '$1').replace(/(\d),(\d)/g, '$1.$2') : cell,
-      );
-      if (message) found.push({ row: index + 1, column: key, message });
-    }
+    for (const { as, unit } of columns)
+      for (const { cell } of cellsOf(as)) {
+        const message = take(use, as, cell, unit);
+        if (message) found.push({ row, column: COLUMN_WORDS[as], message });
+      }
     if (use.name === '' && found.length === 0)
-      found.push({ row: index + 1, column: 'name', message: 'The row has no name' });
-    if (found.length > 0) problems.push(...found);
-    else uses.push(use);
+      found.push({ row, column: 'name', message: 'The row has no name' });
+    if (found.length > 0) {
+      problems.push(...found);
+      continue;
+    }
+    uses.push(use);
+    const said = startOf(use, cellsOf('startWatts')[0]);
+    if (said) doubts.push(`Row ${row}: ${said}`);
+    const usedWh = use.watts.value * use.count.value * use.hours.value;
+    sumWh += usedWh;
+    const energy = figureOf(cellsOf('energyDay')[0], 'energy');
+    if (energy !== null && Math.abs(energy - usedWh) > 0.02 * Math.max(energy, 1))
+      doubts.push(
+        `Row ${row}: ${short(use.watts.value)} W × ${use.count.value} × ${short(use.hours.value)} h is ${wh(usedWh)}; the paste says ${wh(energy)}`,
+      );
+    const total = figureOf(cellsOf('totalWatts')[0], 'power');
+    if (total !== null && Math.abs(total - use.watts.value * use.count.value) > 0.02 * Math.max(total, 1))
+      doubts.push(
+        `Row ${row}: ${use.count.value} of ${short(use.watts.value)} W are ${short(use.watts.value * use.count.value)} W; the paste says ${short(total)} W`,
+      );
   }
-  return { uses, problems };
+  return { uses, problems, columns, commas, doubts: doubts.slice(0, MOST_DOUBTS) };
 }
 
-function take(use: Use, key: Key, cell: string): string | undefined {
-  switch (key) {
+const short = (value: number) => String(Number(value.toFixed(2)));
+const wh = (value: number) => `${formatNumber(value, 0)} Wh`;
+
+/** Names of the columns, for messages and for choosing. */
+export const COLUMN_WORDS: Readonly<Record<UseColumn, string>> = {
+  name: 'name',
+  watts: 'watts each',
+  count: 'count',
+  hours: 'hours a day',
+  minutes: 'minutes a day',
+  hoursWeek: 'hours a week',
+  months: 'months',
+  supply: 'AC or DC',
+  startFactor: 'start, × running',
+  startWatts: 'start, watts',
+  standby: 'standby watts',
+  priority: 'priority',
+  totalWatts: 'watts of all',
+  energyDay: 'energy a day',
+  skip: 'left out',
+};
+
+/** A cell with its figures as the reader of figures has them; where the table shows how it writes them, nothing is left open. */
+function written(cell: string, commas: Commas): string {
+  if (commas === 'unknown') return cell;
+  const plain =
+    commas === 'decimal'
+      ? cell.replace(/(\d)\.(?=\d{3}\b)/g, '$1').replace(/(\d),(\d)/g, '$1.$2')
+      : cell.replace(/(\d),(?=\d{3}\b)/g, '$1');
+  return plain.replace(/\d+\.\d+(?![.\d])/g, (figure) => String(Number(figure)));
+}
+
+/** A cell's figure in the stored unit; null where there is none. */
+function figureOf(
+  at: { cell: string; unit: string } | undefined,
+  quantity: 'energy' | 'power',
+): number | null {
+  if (!at) return null;
+  const unit = at.unit || defaultUnit(quantity, 'metric');
+  const read = parseQuantity(withUnit(at.cell, at.unit), quantity, unit);
+  return read.ok ? read.value : null;
+}
+
+const withUnit = (cell: string, unit: string) =>
+  unit !== '' && /^[-+~]?\s*[\d.,\s]+\??$/.test(cell) ? cell.replace(/(\s*\?)?$/, ` ${unit}$1`) : cell;
+
+/** Starting watts as a multiple of the running ones; what is odd about them. */
+function startOf(use: Use, at: { cell: string; unit: string } | undefined): string | null {
+  const watts = figureOf(at, 'power');
+  if (watts === null || use.watts.value <= 0) return null;
+  const factor = Math.round((watts / use.watts.value) * 100) / 100;
+  if (factor < 1) return `it starts with ${watts} W, less than it runs on`;
+  const problem = valueProblem('/uses/x/startFactor', factor);
+  if (problem) return `it starts at ${factor} times what it runs on: ${problem}`;
+  use.startFactor = { value: factor, from: 'chosen' };
+  return null;
+}
+
+function take(use: Use, as: UseColumn, cell: string, unit: string): string | undefined {
+  switch (as) {
     case 'name':
       use.name = cell.slice(0, 120);
       return undefined;
@@ -106,8 +170,12 @@ function take(use: Use, key: Key, cell: string): string | undefined {
       return undefined;
     }
     case 'supply': {
-      const supply = cell.toLowerCase();
-      if (supply !== 'ac' && supply !== 'dc') return `“${cell}” is neither AC nor DC`;
+      const supply = /\bac\b|(^|\D)(1[12]0|2[234]0)(\D|$)/i.test(cell)
+        ? 'ac'
+        : /\bdc\b|(^|\D)(12|24|48)(\D|$)/i.test(cell)
+          ? 'dc'
+          : null;
+      if (!supply) return `“${cell}” is neither AC nor DC`;
       use.supply = supply;
       return undefined;
     }
@@ -123,24 +191,32 @@ function take(use: Use, key: Key, cell: string): string | undefined {
       use.priority = priority satisfies Priority;
       return undefined;
     }
+    case 'minutes':
+      return takeNumber(use, 'hours', withUnit(cell, 'min'), '');
+    case 'hoursWeek':
+      return takeNumber(use, 'hours', plainSigns(cell), '', 1 / 7);
     case 'watts':
     case 'count':
     case 'hours':
     case 'startFactor':
     case 'standby':
-      return takeNumber(use, key, cell);
+      return takeNumber(use, as, cell, unit);
     default:
       return undefined;
   }
 }
 
-function takeNumber(use: Use, key: NumberKey, cell: string): string | undefined {
+function takeNumber(use: Use, key: NumberKey, cell: string, unit: string, times = 1): string | undefined {
   const path = `/uses/x/${key}`;
   const spec = fieldAt(path);
-  const parsed = parseQuantity(cell, spec.quantity, defaultUnit(spec.quantity, 'metric'));
+  // 4x is a count too
+  const plain =
+    key === 'count' ? cell.replace(/^(\d+)\s*(?:x|×|pcs|pieces)\.?$/i, '$1') : withUnit(cell, unit);
+  const parsed = parseQuantity(plain, spec.quantity, defaultUnit(spec.quantity, 'metric'));
   if (!parsed.ok) return parsed.message;
-  const problem = valueProblem(path, parsed.value);
+  const value = times === 1 ? parsed.value : Math.round(parsed.value * times * 1000) / 1000;
+  const problem = valueProblem(path, value);
   if (problem) return problem;
-  use[key] = { value: parsed.value, from: parsed.guessed ? 'guess' : spec.typed } satisfies Entry;
+  use[key] = { value, from: parsed.guessed ? 'guess' : spec.typed } satisfies Entry;
   return undefined;
 }

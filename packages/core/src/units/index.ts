@@ -7,3 +7,4 @@ export * from './monthsText';
 export * from './parseQuantity';
 export * from './quantities';
 export * from './readNumber';
+export { plainSigns } from './typedForms';
