@@ -61,12 +61,53 @@ test('rows of a spreadsheet are pasted, with decimal commas; what cannot be read
       new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
     );
   });
+  const preview = page.getByRole('group', { name: 'Pasted rows' });
+  await expect(preview).toContainText('2 uses can be taken, 1 row cannot be read');
+  await expect(preview).toContainText('Row 3, watts each');
+  await expect(page.locator('tr[data-use]')).toHaveCount(0);
+  // the press that takes them has the focus
+  await page.keyboard.press('Enter');
   await job.shows(page.locator('tr[data-use="Lâmpadas"]').getByLabel(/^Hours/), '3.25 h');
   await job.shows(page.locator('tr[data-use="Bomba"]').getByLabel(/^Watts/), '1100 W');
-  await expect(page.getByRole('alert')).toContainText('Row 3, watts');
+  await expect(page.getByRole('alert')).toContainText('Row 3, watts each');
   await expect(page.getByText('2 rows pasted, 1 left out')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.locator('tr[data-use]')).toHaveCount(0);
+});
+
+test('what a column was taken for is put right before it is taken, by keyboard alone', async ({ page }) => {
+  const id = await job.create(job.blank('Columns'));
+  await job.open(page, id, 'uses');
+  await page.locator('[data-cell="new.name"]').focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData(
+      'text/plain',
+      'Appliance\tWatts\tHours summer\tHours winter\tWh/day\nHeater\t2,200\t0\t3\t6600\nFan\t45\t8\t0\t360\nTotal\t\t\t\t7000',
+    );
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  const preview = page.getByRole('group', { name: 'Pasted rows' });
+  await expect(preview).toContainText('2200 or 2.2');
+  await expect(preview).toContainText('a second column of the same, left out');
+  const commas = preview.getByRole('button', { name: /Commas in figures are/ });
+  await commas.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(preview).toContainText('2 uses can be taken');
+  await expect(preview).toContainText('the paste says 6600 Wh');
+  await preview.getByRole('button', { name: /What Hours summer is/ }).click();
+  await page.getByRole('option', { name: 'left out' }).click();
+  await preview.getByRole('button', { name: /What Hours winter is/ }).click();
+  await page.getByRole('option', { name: 'hours a day' }).click();
+  await preview.getByRole('button', { name: 'Take 2 uses' }).click();
+  await job.shows(page.locator('tr[data-use="Heater"]').getByLabel(/^Watts/), '2200 W');
+  await job.shows(page.locator('tr[data-use="Heater"]').getByLabel(/^Hours/), '3 h');
+  await expect(page.locator('tr[data-use="Heater"] input').first()).toBeFocused();
 });
 
 test('rows are duplicated and deleted, with undo', async ({ page }) => {

@@ -97,10 +97,14 @@ export async function benchUses({ chromium, address, say, percentile }) {
     element.dispatchEvent(
       new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
     );
-    while (!document.querySelector('tr[data-use="Row 5"]') && performance.now() - began < 30_000)
+    // the preview stands between: it is taken as soon as it is there
+    while (!document.querySelector('tr[data-use="Row 5"]') && performance.now() - began < 30_000) {
+      [...document.querySelectorAll('button')]
+        .find(({ textContent }) => textContent === 'Take 2000 uses')
+        ?.click();
       await new Promise(requestAnimationFrame);
-    const shown = performance.now() - began;
-    return shown;
+    }
+    return performance.now() - began;
   }, rows);
   console.log(`2,000 rows pasted, shown after ${pasted.toFixed(0)} ms (wanted ≤ 1 s)`);
   await page.waitForTimeout(6000);

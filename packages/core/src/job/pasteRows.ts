@@ -16,6 +16,8 @@ export interface PastedRows {
   problems: PasteProblem[];
   /** The columns as they were taken. */
   columns: ColumnReading[];
+  /** Rows of the paste that are its heading. */
+  headed: number;
   commas: Commas;
   /** What was read and does not agree with itself, for whoever takes it. */
   doubts: string[];
@@ -97,7 +99,7 @@ export function readUseRows(
         `Row ${row}: ${use.count.value} of ${short(use.watts.value)} W are ${short(use.watts.value * use.count.value)} W; the paste says ${short(total)} W`,
       );
   }
-  return { uses, problems, columns, commas, doubts: doubts.slice(0, MOST_DOUBTS) };
+  return { uses, problems, columns, headed: table.headed, commas, doubts: doubts.slice(0, MOST_DOUBTS) };
 }
 
 const short = (value: number) => String(Number(value.toFixed(2)));

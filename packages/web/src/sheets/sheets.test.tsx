@@ -8,7 +8,7 @@ import { rebus } from './cover/rebus';
 import { PlaceSheet } from './place/PlaceSheet';
 import { StringsSheet } from './strings/StringsSheet';
 import { UsesSheet } from './uses/UsesSheet';
-import { addUse, duplicateUse, moveUse, pasteUses, placeUse, removeUse } from './uses/useEdits';
+import { addUse, duplicateUse, moveUse, placeUse, removeUse } from './uses/useEdits';
 import { worstMonth } from './common/worst';
 import { oneArray } from '../../../core/src/testing/dairy';
 
@@ -81,14 +81,24 @@ describe('uses', () => {
     });
   });
 
-  it('pastes rows as one edit and names those it cannot read', async () => {
+  it('shows what was pasted before it is taken, as one edit, and names what it cannot read', async () => {
     const { store } = show(<UsesSheet />);
-    const problems = await act(() =>
-      store.dispatch(pasteUses('Kettle\t2 kW\t1\t6 min\nBad\t5 kg\t1\t1\nFan\t45\t2\t3')),
-    );
-    expect(problems).toEqual([expect.stringMatching(/^Row 2, watts: 5 kg is a mass/)]);
+    await act(async () => {
+      fireEvent.paste(screen.getByRole('textbox', { name: 'Add a use' }), {
+        clipboardData: { getData: () => 'Kettle\t2 kW\t1\t6 min\nBad\t5 kg\t1\t1\nFan\t45\t2\t3' },
+      });
+      await new Promise((done) => setTimeout(done, 50));
+    });
+    const preview = screen.getByRole('group', { name: 'Pasted rows' });
+    expect(plain(preview.textContent)).toMatch(/2 uses can be taken, 1 row cannot be read/);
+    expect(plain(preview.textContent)).toMatch(/Row 2, watts each: 5 kg is a mass/);
+    expect(names(store)).not.toContain('Kettle');
+    const take = screen.getByRole('button', { name: 'Take 2 uses' });
+    expect(document.activeElement).toBe(take);
+    fireEvent.click(take);
     expect(names(store).slice(-2)).toEqual(['Kettle', 'Fan']);
     expect(store.getState().job.past.map(({ label }) => label)).toEqual(['Paste 2 rows']);
+    expect(screen.queryByRole('group', { name: 'Pasted rows' })).toBeNull();
   });
 });
 

@@ -54,7 +54,7 @@ describe('a figure of which only the beginning could stand', () => {
     ['/arrays/a1/plane/tilt', '120'],
     ['/bank/days', '300'],
     ['/place/low', '-300'],
-    ['/uses/u1/hours', '2 hours a day'],
+    ['/uses/u1/hours', '2 hours a week'],
   ])('at %s: %s, key by key, changes nothing', (path, text) => {
     const { input, type, stored, store } = pencil({ path });
     const before = stored();

@@ -1,8 +1,8 @@
 import { UNITS_OF, type HourlyPreview, type Mapping, type Role, type TimeMeans } from '@ivolt/core';
-import { Action, Primary, Tick } from '../../ui/controls';
-import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { Tick } from '../../ui/controls';
+import { Row } from '../../ui/layout';
+import { PastePreview } from '../../ui/PastePreview';
 import { Select, type Choice } from '../../ui/Opener';
-import { Heads } from '../../ui/Heads';
 
 /** A plain table of hours whose columns are to be confirmed. */
 export interface Mapped {
@@ -47,50 +47,30 @@ export function MappingForm({
       columns: mapping.columns.map((one, i) => (i === index ? { ...one, ...change } : one)),
     });
   return (
-    <div role="group" aria-label={`Columns of ${name}`} style={{ marginTop: 16 }}>
-      <p>
-        <b>{name}</b> is a table of {preview.rows.toLocaleString('en')} lines. Are these its columns?
-      </p>
-      {preview.remarks.map((remark) => (
-        <Note key={remark}>{remark}</Note>
-      ))}
-      <Scroll style={{ marginTop: 8 }}>
-        <Table>
-          <Heads of={['Heading', 'Is', 'In', 'As at midday of the first day']} />
-          <tbody>
-            {preview.columns.map(({ heading, sample, units: guessed }, index) => {
-              const { role = 'none', unit = '' } = mapping.columns[index] ?? {};
-              const units = UNITS_OF[role];
-              return (
-                <tr key={index}>
-                  <th scope="row">{heading}</th>
-                  <td>
-                    <Select
-                      label={`What ${heading} is`}
-                      hideLabel
-                      value={role}
-                      choices={ROLES}
-                      onChange={(next) => column(index, { role: next, unit: guessed[next] ?? '' })}
-                    />
-                  </td>
-                  <td>
-                    {units ? (
-                      <Select
-                        label={`Unit of ${heading}`}
-                        hideLabel
-                        value={unit}
-                        choices={units.map((id) => ({ id, label: id }))}
-                        onChange={(next) => column(index, { unit: next })}
-                      />
-                    ) : null}
-                  </td>
-                  <td>{sample.slice(0, 3).join(' · ')}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </Table>
-      </Scroll>
+    <PastePreview
+      label={`Columns of ${name}`}
+      about={
+        <>
+          <b>{name}</b> is a table of {preview.rows.toLocaleString('en')} lines. Are these its columns?
+        </>
+      }
+      columns={preview.columns.map(({ heading, sample }, index) => {
+        const { role = 'none' as const, unit = '' } = mapping.columns[index] ?? {};
+        const units = UNITS_OF[role];
+        return { heading, as: role, units: units ? { choices: units, unit } : null, doubt: null, sample };
+      })}
+      choices={ROLES}
+      sampleHead="As at midday of the first day"
+      onColumn={(index, next) =>
+        column(index, { role: next, unit: preview.columns[index]?.units[next] ?? '' })
+      }
+      onUnit={(index, unit) => column(index, { unit })}
+      doubts={preview.remarks}
+      take="Read it so"
+      onTake={onTake}
+      drop="Not this file"
+      onDrop={onCancel}
+    >
       <Row style={{ marginTop: 12, alignItems: 'end' }}>
         <Select
           label="A time means the hour by"
@@ -108,11 +88,7 @@ export function MappingForm({
           put forward in summer
         </Tick>
       </Row>
-      <Row style={{ marginTop: 14, alignItems: 'center' }}>
-        <Primary onPress={onTake}>Read it so</Primary>
-        <Action onPress={onCancel}>Not this file</Action>
-      </Row>
-    </div>
+    </PastePreview>
   );
 }
 

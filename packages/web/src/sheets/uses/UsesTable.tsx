@@ -15,7 +15,8 @@ import { Hidden, pencilLook } from '../../ui/controls';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { color, site } from '../../ui/tokens';
 import { Library } from './Library';
-import { addUse, moveUse, pasteUses } from './useEdits';
+import { addUse, moveUse, rowsOf, takeUses } from './useEdits';
+import { UsesPaste } from './UsesPaste';
 import { WholeTable } from '../common/wholeTable';
 import { RowsInSight, type GoTo } from './RowsInSight';
 import { UseRow } from './UseRow';
@@ -167,7 +168,8 @@ export const UsesTable = memo(function UsesTable() {
   const uses = useAppSelector(({ job }) => job.design?.uses);
   const order = useMemo(() => usesInOrder({ uses: uses ?? {} }), [uses]);
   const [name, setName] = useState('');
-  const [problems, setProblems] = useState<string[]>([]);
+  const [problems, setProblems] = useState<readonly string[]>([]);
+  const [pasted, setPasted] = useState<readonly (readonly string[])[] | null>(null);
   const [openId, setOpenId] = useState<string | null>(null);
   const whole = useContext(WholeTable);
   const long = !whole && order.length > MOST_AT_ONCE;
@@ -208,7 +210,8 @@ export const UsesTable = memo(function UsesTable() {
     if (!/[\t\n]/.test(text.trim())) return;
     event.preventDefault();
     setName('');
-    void dispatch(pasteUses(text)).then(setProblems);
+    setProblems([]);
+    void rowsOf(text).then(setPasted);
   };
 
   return (
@@ -276,6 +279,23 @@ export const UsesTable = memo(function UsesTable() {
           </tbody>
         </Table>
       </Frame>
+      {pasted ? (
+        <UsesPaste
+          rows={pasted}
+          onTake={(taken, leftOut) => {
+            const first = dispatch(takeUses(taken, new Set(leftOut.map((text) => text.split(',')[0])).size));
+            setPasted(null);
+            setProblems(leftOut);
+            if (!first) return;
+            requestAnimationFrame(() => goToRef.current?.(first));
+            focusCell(first, 'name');
+          }}
+          onDrop={() => {
+            setPasted(null);
+            document.querySelector<HTMLElement>('[data-cell="new.name"]')?.focus();
+          }}
+        />
+      ) : null}
       {problems.length > 0 ? (
         <Problems role="alert">
           {problems.map((problem) => (
@@ -285,8 +305,9 @@ export const UsesTable = memo(function UsesTable() {
       ) : null}
       <Note style={{ marginTop: 8 }} className="screen">
         Enter adds a row below. Type 60 W, 5A*12V or 1.2kW; end with ? for a guess. Paste rows from a
-        spreadsheet: use, watts, how many, hours, months. ▸ opens all of a use: meters and labels, hours
-        painted, starts, stages.
+        spreadsheet, with its headings or as use, watts, how many, hours, months: what each column was taken
+        for is shown before it is taken. ▸ opens all of a use: meters and labels, hours painted, starts,
+        stages.
       </Note>
       <Row className="screen" style={{ marginTop: 8 }}>
         <Library />

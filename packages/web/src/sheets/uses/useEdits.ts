@@ -2,7 +2,6 @@ import {
   USE_LIBRARY,
   blankUse,
   nextPosition,
-  readUseRows,
   useFromLibrary,
   usesInOrder,
   withValueAt,
@@ -110,32 +109,27 @@ export const addTypical =
     dispatch(notice(`${words} added; every figure is a guess until you change it`, true));
   };
 
-/** Rows of a spreadsheet become uses, as one edit; rows that cannot be read are said. */
-export const pasteUses =
-  (text: string): Thunk<Promise<string[]>> =>
-  async (dispatch, getState) => {
-    const { default: papaparse } = await import('papaparse');
-    const { data } = papaparse.parse<string[]>(text.replace(/\r/g, ''), {
-      delimiter: text.includes('\t') ? '\t' : '',
-    });
-    const { design } = getState().job;
-    if (!design) return [];
-    const { uses, problems } = readUseRows(data, nextPosition(design.uses));
+/** Cells of a spreadsheet's rows, from what was put on the clipboard. */
+export async function rowsOf(text: string): Promise<string[][]> {
+  const { default: papaparse } = await import('papaparse');
+  const { data } = papaparse.parse<string[]>(text.replace(/\r/g, ''), {
+    delimiter: text.includes('\t') ? '\t' : '',
+  });
+  return data;
+}
+
+/** Uses read from rows become rows of the job, as one edit. @returns the first one's id */
+export const takeUses =
+  (uses: readonly Use[], leftOut: number): Thunk<string | null> =>
+  (dispatch) => {
     const ids = uses.map(newId);
     const rows = `${uses.length} row${uses.length === 1 ? '' : 's'}`;
-    if (uses.length > 0) {
-      dispatch(
-        edit(`Paste ${rows}`, (before) => ({
-          ...before,
-          uses: { ...before.uses, ...Object.fromEntries(ids.map((id, i) => [id, uses[i] as Use])) },
-        })),
-      );
-    }
     dispatch(
-      notice(
-        `${rows} pasted${problems.length > 0 ? `, ${new Set(problems.map(({ row }) => row)).size} left out` : ''}`,
-        uses.length > 0,
-      ),
+      edit(`Paste ${rows}`, (before) => ({
+        ...before,
+        uses: { ...before.uses, ...Object.fromEntries(ids.map((id, i) => [id, uses[i] as Use])) },
+      })),
     );
-    return problems.map(({ row, column, message }) => `Row ${row}, ${column}: ${message}`);
+    dispatch(notice(`${rows} pasted${leftOut > 0 ? `, ${leftOut} left out` : ''}`, true));
+    return ids[0] ?? null;
   };

@@ -1,0 +1,131 @@
+import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { styled } from 'styled-components';
+import { Action, Primary } from './controls';
+import { Heads } from './Heads';
+import { Note, Row, Scroll, Table } from './layout';
+import { Select, type Choice } from './Opener';
+import { Sentences } from './TextSheet';
+import { color } from './tokens';
+
+/** A column of what was pasted or read, as it was understood. */
+export interface PreviewColumn<As extends string> {
+  heading: string;
+  as: As;
+  /** Units to choose from, and the one that is taken; null where none is asked. */
+  units: { choices: readonly string[]; unit: string } | null;
+  /** What to look at; null where nothing is doubtful. */
+  doubt: string | null;
+  sample: readonly string[];
+}
+
+const Sheet = styled.div`
+  margin-top: 16px;
+  border-left: 3px solid ${color.pencil};
+  padding-left: 14px;
+  td,
+  th {
+    vertical-align: top;
+  }
+`;
+
+/**
+ * What was pasted or read from a file before it is taken: each column with what it was taken for, changeable; what is
+ * doubtful beside it, what cannot be read under it.
+ */
+export function PastePreview<As extends string>({
+  label,
+  about,
+  columns,
+  choices,
+  sampleHead,
+  onColumn,
+  onUnit,
+  doubts = [],
+  problems = [],
+  take,
+  onTake,
+  drop,
+  onDrop,
+  children,
+}: {
+  label: string;
+  about: ReactNode;
+  columns: readonly PreviewColumn<As>[];
+  choices: readonly Choice<As>[];
+  sampleHead: string;
+  onColumn: (index: number, as: As) => void;
+  onUnit?: (index: number, unit: string) => void;
+  doubts?: readonly string[];
+  problems?: readonly string[];
+  take: string;
+  onTake: (() => void) | null;
+  drop: string;
+  onDrop: () => void;
+  children?: ReactNode;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const press = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    (press.current ?? box.current)?.focus();
+  }, []);
+  const inUnits = columns.some(({ units }) => units !== null);
+  const keys = (event: KeyboardEvent) => {
+    if (event.key === 'Escape' && !event.defaultPrevented) onDrop();
+  };
+  return (
+    <Sheet role="group" aria-label={label} ref={box} tabIndex={-1} onKeyDown={keys}>
+      <p>{about}</p>
+      <Scroll style={{ marginTop: 8 }}>
+        <Table aria-label={`Columns of ${label}`}>
+          <Heads of={['Heading', 'Taken for', ...(inUnits ? ['In'] : []), sampleHead, 'Look at']} />
+          <tbody>
+            {columns.map(({ heading, as, units, doubt, sample }, index) => {
+              const called = heading || `Column ${index + 1}`;
+              return (
+                <tr key={index}>
+                  <th scope="row">{called}</th>
+                  <td>
+                    <Select
+                      label={`What ${called} is`}
+                      hideLabel
+                      value={as}
+                      choices={choices}
+                      onChange={(next) => onColumn(index, next)}
+                    />
+                  </td>
+                  {inUnits ? (
+                    <td>
+                      {units && onUnit ? (
+                        <Select
+                          label={`Unit of ${called}`}
+                          hideLabel
+                          value={units.unit}
+                          choices={units.choices.map((id) => ({ id, label: id }))}
+                          onChange={(next) => onUnit(index, next)}
+                        />
+                      ) : null}
+                    </td>
+                  ) : null}
+                  <td>{sample.slice(0, 3).join(' · ')}</td>
+                  <td>{doubt}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      </Scroll>
+      {children}
+      {doubts.length > 0 ? <Note style={{ marginTop: 10 }}>These do not agree with themselves:</Note> : null}
+      <Sentences texts={doubts} />
+      <Sentences texts={problems} wrong />
+      <Row style={{ marginTop: 14, alignItems: 'center' }}>
+        {onTake ? (
+          <Primary ref={press} onPress={onTake}>
+            {take}
+          </Primary>
+        ) : null}
+        <Action onPress={onDrop}>{drop}</Action>
+      </Row>
+    </Sheet>
+  );
+}
