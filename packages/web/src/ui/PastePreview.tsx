@@ -28,6 +28,20 @@ const Sheet = styled.div`
   }
 `;
 
+const Sample = styled.span`
+  display: block;
+  font-size: 14px;
+  color: ${color.soft};
+  overflow-wrap: anywhere;
+`;
+
+const Taken = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 14px;
+`;
+
 /**
  * What was pasted or read from a file before it is taken: each column with what it was taken for, changeable; what is
  * doubtful beside it, what cannot be read under it.
@@ -68,7 +82,6 @@ export function PastePreview<As extends string>({
   useEffect(() => {
     (press.current ?? box.current)?.focus();
   }, []);
-  const inUnits = columns.some(({ units }) => units !== null);
   const keys = (event: KeyboardEvent) => {
     if (event.key === 'Escape' && !event.defaultPrevented) onDrop();
   };
@@ -77,24 +90,25 @@ export function PastePreview<As extends string>({
       <p>{about}</p>
       <Scroll style={{ marginTop: 8 }}>
         <Table aria-label={`Columns of ${label}`}>
-          <Heads of={['Heading', 'Taken for', ...(inUnits ? ['In'] : []), sampleHead, 'Look at']} />
+          <Heads of={[`Heading, and ${sampleHead}`, 'Taken for']} />
           <tbody>
             {columns.map(({ heading, as, units, doubt, sample }, index) => {
               const called = heading || `Column ${index + 1}`;
               return (
                 <tr key={index}>
-                  <th scope="row">{called}</th>
+                  <th scope="row">
+                    {called}
+                    <Sample>{sample.slice(0, 3).join(' · ')}</Sample>
+                  </th>
                   <td>
-                    <Select
-                      label={`What ${called} is`}
-                      hideLabel
-                      value={as}
-                      choices={choices}
-                      onChange={(next) => onColumn(index, next)}
-                    />
-                  </td>
-                  {inUnits ? (
-                    <td>
+                    <Taken>
+                      <Select
+                        label={`What ${called} is`}
+                        hideLabel
+                        value={as}
+                        choices={choices}
+                        onChange={(next) => onColumn(index, next)}
+                      />
                       {units && onUnit ? (
                         <Select
                           label={`Unit of ${called}`}
@@ -104,10 +118,9 @@ export function PastePreview<As extends string>({
                           onChange={(next) => onUnit(index, next)}
                         />
                       ) : null}
-                    </td>
-                  ) : null}
-                  <td>{sample.slice(0, 3).join(' · ')}</td>
-                  <td>{doubt}</td>
+                      {doubt ? <span>{doubt}</span> : null}
+                    </Taken>
+                  </td>
                 </tr>
               );
             })}

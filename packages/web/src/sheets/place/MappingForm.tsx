@@ -60,7 +60,7 @@ export function MappingForm({
         return { heading, as: role, units: units ? { choices: units, unit } : null, doubt: null, sample };
       })}
       choices={ROLES}
-      sampleHead="As at midday of the first day"
+      sampleHead="midday of the first day"
       onColumn={(index, next) =>
         column(index, { role: next, unit: preview.columns[index]?.units[next] ?? '' })
       }

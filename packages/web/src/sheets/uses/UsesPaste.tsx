@@ -57,7 +57,7 @@ export function UsesPaste({
           .filter((cell) => cell !== ''),
       }))}
       choices={CHOICES}
-      sampleHead="First rows"
+      sampleHead="its first rows"
       onColumn={(index, as) => setColumns(read.columns.map((column, i) => (i === index ? as : column.as)))}
       doubts={read.doubts}
       problems={more > 0 ? [...problems.slice(0, MOST_TOLD), `and ${more} more`] : problems}
