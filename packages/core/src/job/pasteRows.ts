@@ -33,6 +33,9 @@ type NumberKey = 'watts' | 'count' | 'hours' | 'startFactor' | 'standby';
 
 const TOTAL = /^\s*(sub-?|grand )?(total|sum|summe|gesamt|totals)\b/i;
 const MOST_DOUBTS = 20;
+const MOST_COLUMNS = 60;
+/** Longer than any name or figure. */
+const LONGEST_CELL = 200;
 
 /**
  * Uses from rows of a spreadsheet, cells already split. A heading of one or two rows is recognised, rows of totals are
@@ -40,10 +43,11 @@ const MOST_DOUBTS = 20;
  * @param position of the first row in the table, @param choices what someone put right
  */
 export function readUseRows(
-  rows: readonly (readonly string[])[],
+  pasted: readonly (readonly string[])[],
   position: number,
   choices: PasteChoices = {},
 ): PastedRows {
+  const rows = pasted.map((cells) => cells.slice(0, MOST_COLUMNS).map((cell) => cell.slice(0, LONGEST_CELL)));
   const table = readColumns(rows);
   const columns = table.columns.map((column, i): ColumnReading => {
     const as = choices.columns?.[i] ?? column.as;

@@ -7,3 +7,4 @@ export * from './hotPanel';
 export * from './measured';
 export * from './sheet';
 export * from './sheetText';
+export * from './sheetsCsv';

@@ -1,5 +1,6 @@
 import { moduleClass, sheetOfClass } from './catalogue';
-import { readSheetRows, readSheetText, writeSheetsCsv, writeSheetsJson } from './sheetText';
+import { readSheetRows, writeSheetsCsv, writeSheetsJson } from './sheetsCsv';
+import { readSheetText } from './sheetText';
 
 const asObject = (text: string, column = 0) =>
   Object.fromEntries(readSheetText(text, column).readings.map(({ key, value }) => [key, value]));
@@ -59,6 +60,128 @@ describe('a data sheet as text', () => {
     expect(read.problems).toEqual(['Not found: Isc, Vmp, Imp']);
     expect(readSheetText('A fine panel, hardly used').problems[0]).toMatch(/^No figure of a panel/);
     expect(readSheetText('').problems).toEqual([]);
+  });
+});
+
+// messy sheets of our own, each with its one right reading
+const POINTS = { voc: 37.3, isc: 13.9, vmp: 31.2, imp: 13.1 };
+const MESSY: readonly [says: string, text: string, reads: Record<string, number>][] = [
+  [
+    'tolerances in a coefficient',
+    'Voc 37.3 V\nTemperature coefficient of Voc -(0.30±0.05)%/°C',
+    { voc: 37.3, betaVoc: -0.3 },
+  ],
+  [
+    'coefficients without a sign',
+    'Temp. coeff. Voc 0.26 %/K\nTemp. coeff. Isc 0.05 %/K\nTemp. coeff. Pmax 0.34 %/K',
+    { betaVoc: -0.26, alphaIsc: 0.05, gammaPmax: -0.34 },
+  ],
+  [
+    'the temperature of the figure before it',
+    'Voc at 25°C 37.3 V\nIsc @ 25 °C: 13.9 A',
+    { voc: 37.3, isc: 13.9 },
+  ],
+  ['the conditions in brackets', '(1000 W/m², 25 °C, AM1.5) Voc 37.3', { voc: 37.3 }],
+  ['marks of footnotes', 'Voc¹ 37.3 V\nIsc 1) 13.9 A\nVmp* 31.2 V', { voc: 37.3, isc: 13.9, vmp: 31.2 }],
+  [
+    'a system voltage over the working one',
+    'Maximum system voltage 1500 V\nVoc 37.3 V\nMaximum power voltage 31.2 V',
+    { voc: 37.3, vmp: 31.2 },
+  ],
+  [
+    'a nominal voltage that is no working one',
+    'Nominal voltage 12 V\nVoc 22.1 V\nVmp 18.2 V',
+    { voc: 22.1, vmp: 18.2 },
+  ],
+  [
+    'the point of maximum power in words',
+    'Maximum Power 410 W\nMaximum Power Point Voltage 31.2 V\nMaximum Power Point Current 13.1 A\nOpen circuit voltage 37.3 V\nShort circuit current 13.9 A',
+    { ...POINTS, pmax: 410 },
+  ],
+  [
+    'per degree Fahrenheit',
+    'Voc 37.3 V\nTemperature coefficient Voc -0.144 %/°F',
+    { voc: 37.3, betaVoc: -0.2592 },
+  ],
+  [
+    'times ten to the minus three',
+    'Voc 37.3\nTemperature coefficient Voc -2.6 × 10⁻³ /K',
+    { voc: 37.3, betaVoc: -0.26 },
+  ],
+  [
+    'times ten to the minus three, plain',
+    'Voc 37.3\nTemperature coefficient Voc -2.6x10^-3 /°C',
+    { betaVoc: -0.26 },
+  ],
+  [
+    'a table at other conditions first',
+    'Electrical data NOCT\nVoc 35.1 V\nIsc 11.2 A\nVmp 29.0 V\nImp 10.4 A\nElectrical data STC\nVoc 37.3 V\nIsc 13.9 A\nVmp 31.2 V\nImp 13.1 A',
+    POINTS,
+  ],
+  [
+    'two columns of conditions',
+    'STC NOCT\nPmax 410 W 306 W\nVoc 37.3 V 35.1 V\nIsc 13.9 A 11.2 A\nVmp 31.2 V 29.0 V\nImp 13.1 A 10.4 A',
+    { ...POINTS, pmax: 410 },
+  ],
+  [
+    'two columns, standard second',
+    'NMOT STC\nVoc 35.1 V 37.3 V\nIsc 11.2 A 13.9 A\nVmp 29.0 V 31.2 V\nImp 10.4 A 13.1 A',
+    POINTS,
+  ],
+  ['label and figure on lines of their own', 'Voc\n37.3 V\nIsc\n13.9 A\nVmp\n31.2 V\nImp\n13.1 A', POINTS],
+  [
+    'columns torn apart',
+    'Pmax\nVoc\nIsc\nVmp\nImp\n410 W\n37.3 V\n13.9 A\n31.2 V\n13.1 A',
+    { ...POINTS, pmax: 410 },
+  ],
+  ['torn apart, without units', 'Voc\nIsc\nVmp\nImp\n37.3\n13.9\n31.2\n13.1', POINTS],
+  ['all on a line', 'Voc 37.3 V, Isc 13.9 A, Vmp 31.2 V, Imp 13.1 A', POINTS],
+  [
+    'all on a line with equals',
+    'Voc=37.3V Isc=13.9A Vmp=31.2V Imp=13.1A Pmax=410W',
+    { ...POINTS, pmax: 410 },
+  ],
+  [
+    'a back label',
+    'Rated power (Pmax) 100W\nVoltage at Pmax (Vmp) 18.2V\nCurrent at Pmax (Imp) 5.5A\nVoc 22.1V\nIsc 5.9A',
+    { pmax: 100, vmp: 18.2, imp: 5.5, voc: 22.1, isc: 5.9 },
+  ],
+  [
+    'optimum operating words',
+    'Optimum operating voltage 31.2 V\nOptimum operating current 13.1 A\nVoc 37.3 V\nIsc 13.9 A',
+    POINTS,
+  ],
+  ['the figure before its name', '37.3 V (Voc)\n13.9 A (Isc)\n31.2 V (Vmp)\n13.1 A (Imp)', POINTS],
+  [
+    'Greek letters',
+    'β (Voc) -0.26 %/°C\nα (Isc) +0.05 %/°C\nγ (Pmax) -0.34 %/°C',
+    { betaVoc: -0.26, alphaIsc: 0.05, gammaPmax: -0.34 },
+  ],
+  [
+    'NOCT among the figures is no table',
+    'Nominal operating cell temperature NOCT 45 °C\nVoc 37.3 V\nIsc 13.9 A',
+    { voc: 37.3, isc: 13.9 },
+  ],
+];
+
+describe('messy sheets', () => {
+  it.each(MESSY)('%s', (_, text, reads) => {
+    expect(asObject(text)).toMatchObject(reads);
+  });
+  it('of several models, a row each, offer each', () => {
+    const text =
+      'Model Pmax Voc Isc Vmp Imp\nXY-405M 405 37.1 13.87 31.2 12.98\nXY-410M 410 37.2 13.95 31.4 13.06\nXY-415M 415 37.3 14.02 31.6 13.13';
+    expect(readSheetText(text).columns).toBe(3);
+    expect(asObject(text, 0)).toMatchObject({ pmax: 405, voc: 37.1, imp: 12.98 });
+    expect(asObject(text, 2)).toMatchObject({ pmax: 415, voc: 37.3, imp: 13.13 });
+  });
+  it.each([
+    ['Voc 31.2 V\nVmp 37.3 V\nIsc 13.9 A\nImp 13.1 A', /not below Voc/],
+    ['Voc 37.3 V\nVmp 31.2 V\nIsc 13.1 A\nImp 13.9 A', /above Isc/],
+    ['Pmax 550 W\nVoc 37.3 V\nVmp 31.2 V\nIsc 13.9 A\nImp 13.1 A', /409 W, not 550 W/],
+    ['Voc 37.3 V\nTemperature coefficient Voc -2.6 %/K', /no such coefficient/],
+  ])('%s is told as it disagrees', (text, words) => {
+    expect(readSheetText(text).problems.join(' ')).toMatch(words);
   });
 });
 

@@ -19,7 +19,8 @@ export function monthsText(months: readonly number[]): string {
 
 /** Reads "all", "May-Oct", "6-9", "Jun, Jul", "Dec–Jan, 6"; undefined where it is none of these. */
 export function readMonths(text: string): number[] | undefined {
-  const plain = text.trim().toLowerCase();
+  // no list of months is longer
+  const plain = text.slice(0, 300).trim().toLowerCase();
   if (plain === '' || /^(all|all year|year|1-12)$/.test(plain))
     return [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
   const found = new Set<number>();
