@@ -72,6 +72,16 @@ test('the skyline is painted by mouse and keys, read as text, and costs its hour
   await page.getByLabel(/A line a point/).fill('300, 12\n0, 30\n20, 12\n180, 0');
   await page.getByRole('button', { name: 'Take these points' }).click();
   await expect(page.getByText('4 points read')).toBeVisible();
+  // azimuths below 0 could count from north or from south: asked, and shown as understood
+  await page.getByRole('button', { name: 'Type or read points' }).click();
+  await page.getByLabel(/A line a point/).fill('-90, 8\n0, 4\n90, 2\n180, 1');
+  await page.getByRole('button', { name: 'Take these points' }).click();
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('from north, or from south');
+  await page.getByRole('button', { name: /Azimuths count from/ }).click();
+  await page.getByRole('option', { name: /south, west positive/ }).click();
+  await expect(page.getByText('4 points, the highest 8° at 90° from north')).toBeVisible();
+  await page.getByRole('button', { name: 'Take these points' }).click();
+  await expect.poll(async () => (await job.stored(id)).arrays.a1?.skyline.points['270']).toBe(2);
   await expect(cost).toContainText(/It takes \d+ kWh a year/);
   await page.getByRole('button', { name: 'Clear it all' }).click();
   await expect(cost).toContainText('open all round');
