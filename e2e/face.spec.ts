@@ -34,6 +34,7 @@ for (const theme of ['paper', 'night', 'glare']) {
 }
 
 for (const [name, width, scale] of [
+  ['the narrowest phone', 320, 1],
   ['a phone', 390, 1],
   ['200 % zoom', 640, 2],
 ] as const) {

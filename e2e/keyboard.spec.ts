@@ -107,3 +107,43 @@ test('every stop on the way through a sheet shows where it is', async ({ page })
   }
   expect(unseen).toEqual([]);
 });
+
+test('digits go to sheets only where nothing else takes them, and can be turned off', async ({ page }) => {
+  const id = await job.create(job.like('Vale', 'Digits'));
+  await job.open(page, id, 'array');
+  await expect(page).toHaveTitle('Array – Digits – Ivolt');
+  // names of panels begin with digits: a digit looks for one in the open list
+  await page
+    .getByRole('button', { name: /^Panel/ })
+    .first()
+    .focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await page.keyboard.press('4');
+  await page.keyboard.press('5');
+  await expect(page).toHaveURL(/\/array$/);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('listbox')).toHaveCount(0);
+  // from a figure's slider too
+  await page.getByRole('slider').first().focus();
+  await page.keyboard.press('1');
+  await expect(page).toHaveURL(/\/array$/);
+  const keys = page.getByRole('button', { name: /Keys 0 to 5/ });
+  await keys.click();
+  await expect(keys).toHaveAttribute('aria-pressed', 'false');
+  await page.locator('main').focus();
+  await page.keyboard.press('3');
+  await expect(page).toHaveURL(/\/array$/);
+  await page.reload();
+  await page.locator('main').focus();
+  await page.keyboard.press('3');
+  await expect(page).toHaveURL(/\/array$/);
+  await page.getByRole('button', { name: /Keys 0 to 5/ }).click();
+  await page.locator('main').focus();
+  await page.keyboard.press('3');
+  await expect(page).toHaveURL(/\/bank$/);
+  await expect(page).toHaveTitle('Bank – Digits – Ivolt');
+  // what needs a look elsewhere is one press away, within the job
+  await page.getByRole('complementary', { name: 'Margin' }).getByRole('link', { name: 'Strings' }).click();
+  await expect(page).toHaveURL(new RegExp(`/jobs/${id}/strings$`));
+});

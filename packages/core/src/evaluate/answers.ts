@@ -103,7 +103,7 @@ function arrayAnswer(facts: Facts, pen: Pen): Answer {
     : '';
   const rest = `In ${monthName(worst.month)} an average day makes ${pen(worst.madeWh, 'energy')} for ${pen(worst.usedWh, 'energy')} used.${asks}`;
   const count = Object.values(design.arrays).reduce((sum, plan) => sum + panelCount(plan), 0);
-  if (worst.ratio < 1) return answer(`${count} are too few.`, rest);
+  if (worst.ratio < 1) return answer(`${count} ${count === 1 ? 'is' : 'are'} too few.`, rest);
   return answer(worst.ratio < energy.loadRatio ? `${count}, just.` : `${count} will do.`, rest);
 }
 

@@ -36,7 +36,10 @@ export function arrangementSentence(
       `${pen(arrangement.iscA, 'current')} short-circuit, the input bears ${pen(window.maxIscA, 'current')}`,
     );
   }
-  if (faults & FAULT.inputs) reasons.push(`wants ${arrangement.inputs} inputs, there are ${window.inputs}`);
+  if (faults & FAULT.inputs)
+    reasons.push(
+      `wants ${arrangement.inputs} input${arrangement.inputs === 1 ? '' : 's'}, there ${window.inputs === 1 ? 'is' : 'are'} ${window.inputs}`,
+    );
   if (faults & FAULT.panels) reasons.push(`takes ${arrangement.panels} panels, there are ${panelCount}`);
   if (reasons.length > 0) {
     const cure = cureOf(arrangement, strings);
@@ -89,7 +92,7 @@ const coldOverLimit: ArrayRule = (array, pen) => {
     severity: 'stop',
     sheet: 'strings',
     title: 'Cold volts over the limit',
-    sentence: `${pen(chosen.coldVocV, 'voltage')} at ${pen(strings.lowC, 'temperature')} against ${pen(window.maxV, 'voltage')}: the first cold morning destroys the controller.${then}`,
+    sentence: `${pen(chosen.coldVocV, 'voltage')} at ${pen(strings.lowC, 'temperature')} against ${pen(window.maxV, 'voltage')}: a cold morning can destroy the controller.${then}`,
     value: chosen.coldVocV,
     limit: window.maxV,
     focus: `${paths.array}/strings/series`,
@@ -209,7 +212,7 @@ const nothingFits: ArrayRule = (array, pen) => {
     sheet: 'strings',
     title: 'No arrangement fits',
     sentence:
-      `None of ${strings.arrangements.length} ways to wire these panels stays inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, plan.count.value))}.` : ''}.`.replace(
+      `${strings.arrangements.length === 1 ? 'The one way to wire these panels does not stay' : `None of ${strings.arrangements.length} ways to wire these panels stays`} inside the window.${nearest ? ` Nearest, ${arrangementText(nearest)}: ${lower(arrangementSentence(nearest, strings, pen, plan.count.value))}.` : ''}.`.replace(
         '..',
         '.',
       ),

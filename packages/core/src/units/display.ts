@@ -118,6 +118,7 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
     case 'pressure':
     case 'perDistance':
     case 'angle':
+    case 'azimuth':
     case 'count':
       return 0;
   }

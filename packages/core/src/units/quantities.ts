@@ -56,6 +56,8 @@ export const QUANTITIES = {
   years: kind(D.TIME, 'years', 'years', 1),
   money: kind(D.NONE, '', 'a sum of money', 2),
   angle: kind(D.NONE, '°', 'degrees', 1),
+  /** Clockwise from true north. */
+  azimuth: kind(D.NONE, '°', 'degrees from north, or a direction as SE', 1),
   latitude: kind(D.NONE, '°', 'degrees', 4),
   longitude: kind(D.NONE, '°', 'degrees', 4),
   hours: kind(D.TIME, 'h', 'hours', 2),

@@ -63,6 +63,12 @@ const READ: readonly [typed: string, quantity: Quantity, value: number][] = [
   ['approx. 40', 'power', 40],
   ['ca. 40 W', 'power', 40],
   ['41.605', 'angle', 41.605],
+  ['SE', 'azimuth', 135],
+  ['south-east', 'azimuth', 135],
+  ['due south', 'azimuth', 180],
+  ['NNW', 'azimuth', 337.5],
+  ['north west', 'azimuth', 315],
+  ['172°', 'azimuth', 172],
 ];
 const ASKED: readonly [typed: string, quantity: Quantity, words: RegExp][] = [
   ['20-25', 'temperature', /range.*22\.5/],
@@ -89,6 +95,8 @@ const ASKED: readonly [typed: string, quantity: Quantity, words: RegExp][] = [
   ['5 6', 'power', /left over/],
   ['100 W (2)', 'power', /left over/],
   ['10k', 'power', /not known/],
+  ['SE', 'angle', /number is missing|not known/],
+  ['south by east', 'azimuth', /number is missing|not known|understood/],
   ['sixty', 'power', /number is missing|not known/],
 ];
 

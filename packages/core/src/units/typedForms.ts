@@ -88,6 +88,37 @@ function hoursOf(text: string): Plain {
   return said(text.replace(new RegExp(String.raw`\s*(?:${A_DAY}|daily)$`, 'i'), ''));
 }
 
+const POINTS = [
+  'n',
+  'nne',
+  'ne',
+  'ene',
+  'e',
+  'ese',
+  'se',
+  'sse',
+  's',
+  'ssw',
+  'sw',
+  'wsw',
+  'w',
+  'wnw',
+  'nw',
+  'nnw',
+];
+const LETTERS: Readonly<Record<string, string>> = { north: 'n', east: 'e', south: 's', west: 'w' };
+
+/** Degrees of a direction in words, as SE, south-east or due south; null where it is none. */
+function directionOf(text: string): string | null {
+  const letters = text
+    .toLowerCase()
+    .replace(/^due\s+/, '')
+    .replace(/(north|east|south|west)(ern)?/g, (_, word: string) => LETTERS[word] ?? '')
+    .replace(/[\s-]/g, '');
+  const at = POINTS.indexOf(letters);
+  return at < 0 ? null : String(at * 22.5);
+}
+
 /** Energy and heat in the place of watts, with what to do about it. */
 function wattsAsked(text: string): string | null {
   if (/btu/i.test(text))
@@ -139,6 +170,7 @@ export function plainForm(typed: string, quantity: Quantity, unit: string): Plai
     ask(pointAsked(text, quantity, unit)) ??
     ask(quantity === 'power' ? wattsAsked(text) : null);
   if (asked) return asked;
+  if (quantity === 'azimuth') text = directionOf(text) ?? text;
   if (quantity === 'hours') {
     const hours = hoursOf(text);
     if (!hours.ok) return hours;

@@ -128,6 +128,10 @@ export function BookPage() {
   const status = useAppSelector(({ job }) => job.status);
   const design = useAppSelector(({ job }) => job.design);
   const evaluation = useAppSelector(({ job }) => job.evaluation);
+  const name = design?.name;
+  useEffect(() => {
+    document.title = name ? `Book – ${name} – Ivolt` : 'Book – Ivolt';
+  }, [name]);
   useEffect(() => {
     let thinker: Thinker | undefined;
     let closed = false;

@@ -6,11 +6,11 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { GlobalStyle } from '../ui/GlobalStyle';
-import { applyTheme } from '../ui/theme';
+import { showTheme } from '../ui/theme';
 import { router } from './router';
 import { createStore } from '../job/store';
 
-applyTheme();
+showTheme();
 const root = document.getElementById('root');
 if (root) {
   createRoot(root).render(

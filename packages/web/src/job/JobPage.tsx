@@ -1,4 +1,4 @@
-import { SHEETS, type Sheet } from '@ivolt/core';
+import { SHEETS, SHEET_NAMES, type Sheet } from '@ivolt/core';
 import { useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
@@ -7,6 +7,8 @@ import { useAppDispatch, useAppSelector, type AppStore } from './store';
 import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
 import { color, font, narrow, site } from '../ui/tokens';
+import { digitKeys } from '../ui/digitKeys';
+import { Guarded, WayOut } from '../ui/Guarded';
 import { ThemeChoice } from '../ui/ThemeChoice';
 import { Conflicts } from './Conflicts';
 import { redo, undo } from './edits';
@@ -96,8 +98,10 @@ const Tools = styled.div`
     width: auto;
     padding: 0 12px;
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
     justify-content: space-between;
+    min-width: 0;
   }
 `;
 
@@ -148,6 +152,16 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.tagName === 'INPUT' || target.tagName === 'TEXTAREA' || target.isContentEditable);
 
+/** Where letters and digits have a use of their own: lists, menus, dialogs, sliders and what is drawn to be steered. */
+const OWN_KEYS =
+  '[role="listbox"], [role="menu"], [role="dialog"], [role="slider"], [role="grid"], [role="application"], select';
+
+/** True where a digit goes to a sheet: not while anything is typed, nor in what has keys of its own. */
+const jumpsFrom = (target: EventTarget | null) =>
+  digitKeys.read() === 'on' &&
+  !isTyping(target) &&
+  !(target instanceof Element && target.closest(OWN_KEYS) !== null);
+
 /** A field of the job in which nothing was typed since it was entered. */
 const isAtRest = (field: Element | null) =>
   field instanceof HTMLElement &&
@@ -178,7 +192,8 @@ function useKeys() {
         const margin = document.getElementById('margin');
         const inMargin = margin?.contains(document.activeElement) ?? false;
         document.getElementById(inMargin ? 'sheet' : 'margin')?.focus();
-      } else if (!command && !event.altKey && !isTyping(event.target) && /^[0-5]$/.test(event.key)) {
+      } else if (!command && !event.altKey && jumpsFrom(event.target) && /^\d$/.test(event.key)) {
+        if (Number(event.key) > SHEETS.length) return;
         const sheet = SHEETS[Number(event.key) - 1];
         void navigate(`/jobs/${id}${sheet ? `/${sheet}` : ''}`);
       }
@@ -249,6 +264,7 @@ function Open() {
   useKeys();
   const dispatch = useAppDispatch();
   const { pathname } = useLocation();
+  const id = useAppSelector(({ job }) => job.id);
   const name = useAppSelector(({ job }) => job.design?.name ?? '');
   const kind = useAppSelector(({ job }) => job.design?.kind ?? '');
   const words = useAppSelector(({ job }) => job.evaluation?.verdict.words);
@@ -260,11 +276,11 @@ function Open() {
     window.scrollTo(0, 0);
   }, [dispatch, pathname]);
   useEffect(() => {
-    document.title = `${name} – Ivolt`;
-  }, [name]);
+    document.title = `${sheet ? SHEET_NAMES[sheet] : 'Cover'} – ${name} – Ivolt`;
+  }, [name, sheet]);
 
   return (
-    <>
+    <WayOut.Provider value={<a href={`/api/jobs/${id}/file`}>Export the job as it was saved</a>}>
       <Skip href="#sheet">To the sheet</Skip>
       <Top>
         <Name>
@@ -275,7 +291,9 @@ function Open() {
             {kind} · <Link to="/">all jobs</Link>
           </p>
         </Name>
-        <Tally />
+        <Guarded>
+          <Tally />
+        </Guarded>
         <Tools>
           <SavedLine />
           <HistoryMenu />
@@ -287,14 +305,16 @@ function Open() {
         <Page id="sheet" tabIndex={-1} $wide={sheet === null}>
           <Conflicts />
           <Trouble />
-          <Outlet />
+          <Guarded anew={[pathname]}>
+            <Outlet />
+          </Guarded>
         </Page>
-        {sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}
+        <Guarded anew={[pathname]}>{sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}</Guarded>
       </Bench>
       <Notice />
       <Hidden role="status" aria-live="polite">
         {words ?? ''}
       </Hidden>
-    </>
+    </WayOut.Provider>
   );
 }

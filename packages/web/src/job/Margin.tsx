@@ -92,6 +92,7 @@ const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 /** What the figures came from and what they mean: findings, working, guesses, cautions. */
 export function Margin({ sheet }: { sheet: Sheet }) {
   const focus = useAppSelector(({ job }) => job.focus);
+  const id = useAppSelector(({ job }) => job.id);
   const here = useFindings(onSheet(sheet));
   const elsewhere = useFindings((finding) => finding.sheet !== sheet && finding.severity !== 'note');
   const ofField = useAppSelector(({ job }) =>
@@ -121,9 +122,7 @@ export function Margin({ sheet }: { sheet: Sheet }) {
             {[...new Set(elsewhere.map((finding) => finding.sheet))].map((other, index) => (
               <span key={other}>
                 {index > 0 ? ', ' : ''}
-                <Link to={`../${other}`} relative="path">
-                  {SHEET_NAMES[other]}
-                </Link>
+                <Link to={`/jobs/${id}/${other}`}>{SHEET_NAMES[other]}</Link>
               </span>
             ))}
             .

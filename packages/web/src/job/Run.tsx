@@ -3,6 +3,7 @@ import { NavLink } from 'react-router';
 import { styled } from 'styled-components';
 import { useAppSelector } from './store';
 import { Mark } from '../ui/Mark';
+import { digitKeys } from '../ui/digitKeys';
 import { color, font, site } from '../ui/tokens';
 
 const Nav = styled.nav`
@@ -102,11 +103,32 @@ const Tab = styled(NavLink)`
   }
 `;
 
+const Keys = styled.button`
+  position: sticky;
+  top: 90vh;
+  margin: 18px 8px 0 7px;
+  padding: 2px 0;
+  min-height: 24px;
+  border: 0;
+  background: none;
+  text-align: left;
+  font-size: 12px;
+  color: ${color.soft};
+  cursor: pointer;
+  &:hover {
+    text-decoration: underline;
+  }
+  ${site} {
+    display: none;
+  }
+`;
+
 /** The sheets in working order, each with the figure that governs it. */
 export function Run() {
   const governing = useAppSelector(({ job }) => job.evaluation?.governing);
   const marks = useAppSelector(({ job }) => job.evaluation?.marks);
   const words = useAppSelector(({ job }) => job.evaluation?.verdict.words);
+  const digits = digitKeys.use();
   return (
     <Nav aria-label="Sheets">
       <ol>
@@ -136,6 +158,14 @@ export function Run() {
           );
         })}
       </ol>
+      <Keys
+        type="button"
+        aria-pressed={digits === 'on'}
+        aria-label={`Keys 0 to ${SHEETS.length} go to the sheets`}
+        onClick={() => digitKeys.choose(digits === 'on' ? 'off' : 'on')}
+      >
+        Keys 0–{SHEETS.length} go here: {digits}
+      </Keys>
     </Nav>
   );
 }

@@ -26,7 +26,7 @@ export const GlobalStyle = createGlobalStyle`
     margin: 0; font: 400 15px/1.45 ${font.text};
     font-variant-numeric: lining-nums tabular-nums; font-feature-settings: 'zero' 0;
   }
-  ${site} { body { font-size: 16px; } }
+  ${site} { html { scroll-padding-bottom: 72px; } body { font-size: 16px; } }
   h1, h2, h3, h4 { font-family: ${font.slab}; font-weight: 600; margin: 0; font-variant-numeric: lining-nums; }
   p { margin: 0; }
   button, input, select { font: inherit; color: inherit; letter-spacing: inherit; }

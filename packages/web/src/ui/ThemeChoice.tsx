@@ -1,5 +1,5 @@
 import { Select } from './Opener';
-import { applyTheme, useTheme } from './theme';
+import { chooseTheme, useTheme } from './theme';
 import { styled } from 'styled-components';
 import { THEMES, THEME_NAMES, color, site } from './tokens';
 
@@ -31,7 +31,7 @@ export function ThemeChoice() {
         hideLabel
         value={theme}
         choices={THEMES.map((id) => ({ id, label: THEME_NAMES[id] }))}
-        onChange={applyTheme}
+        onChange={chooseTheme}
       />
     </Small>
   );

@@ -20,17 +20,6 @@ export const AnswerLine = styled.p`
   }
 `;
 
-export const Section = styled.section`
-  margin-top: 28px;
-  break-inside: avoid;
-  /* a part that has not changed is not painted again */
-  isolation: isolate;
-  h2 {
-    font-size: 18px;
-    margin-bottom: 10px;
-  }
-`;
-
 /** Fields side by side, wrapping as they must. */
 export const Row = styled.div`
   display: flex;

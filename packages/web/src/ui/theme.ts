@@ -1,35 +1,22 @@
-import { useSyncExternalStore } from 'react';
+import { preference } from './preference';
 import { THEMES, type Theme } from './tokens';
 
-const KEY = 'ivolt-theme';
-const listeners = new Set<() => void>();
+const dark = () => matchMedia('(prefers-color-scheme: dark)');
+const theme = preference<Theme>('ivolt-theme', THEMES, () => (dark().matches ? 'night' : 'paper'));
 
-function stored(): Theme {
-  try {
-    const theme = localStorage.getItem(KEY) as Theme | null;
-    if (theme && THEMES.includes(theme)) return theme;
-  } catch {
-    // storage may be closed to the page; the system's own wish serves
-  }
-  return matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'paper';
+/** Shows the chosen theme, or while none is chosen the one the system has, now and when it changes. */
+export function showTheme(): void {
+  const show = () => {
+    document.documentElement.dataset.theme = theme.read();
+    theme.tell();
+  };
+  show();
+  dark().addEventListener('change', show);
 }
 
-let theme: Theme | undefined;
-
-export function applyTheme(next: Theme = stored()): void {
-  theme = next;
+export function chooseTheme(next: Theme): void {
   document.documentElement.dataset.theme = next;
-  try {
-    localStorage.setItem(KEY, next);
-  } catch {
-    // the choice then lasts as long as the page
-  }
-  for (const listener of listeners) listener();
+  theme.choose(next);
 }
 
-export function useTheme(): Theme {
-  return useSyncExternalStore(
-    (listener) => (listeners.add(listener), () => listeners.delete(listener)),
-    () => theme ?? stored(),
-  );
-}
+export const useTheme = theme.use;

@@ -5,10 +5,10 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/arrays/*/plane/tilt': field('Tilt', 'angle', 0, 90, '0° lies flat, 90° stands upright.', choice),
   '/arrays/*/plane/azimuth': field(
     'Faces',
-    'angle',
+    'azimuth',
     0,
     360,
-    'Clockwise from true north: 90° east, 180° south, 270° west.',
+    'Clockwise from true north: 90° east, 180° south, 270° west. SE and south-east read too.',
     choice,
   ),
   '/arrays/*/plane/tilts/*': field('Tilt', 'angle', 0, 90, '0° lies flat, 90° stands upright.', choice),
@@ -47,7 +47,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
   ),
   '/arrays/*/skyline/obstacles/*/azimuth': field(
     'Stands at',
-    'angle',
+    'azimuth',
     0,
     360,
     'Clockwise from true north, seen from the middle of the panels.',

@@ -12,7 +12,8 @@ import {
 import { useDesign } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Heads } from '../../ui/Heads';
-import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
+import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { Pencil } from '../../job/fields/Pencil';
 
 const ask: Ask<LifePicture | null> = (core, design, grid) => core.life(design, grid);

@@ -3,7 +3,8 @@ import { useAppDispatch } from '../../job/store';
 import { notice, putValue } from '../../job/edits';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
-import { Note, Row, Section } from '../../ui/layout';
+import { Note, Row } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { Pencil } from '../../job/fields/Pencil';
 import { PencilText } from '../../job/fields/PencilWords';
 

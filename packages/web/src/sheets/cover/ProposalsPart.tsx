@@ -20,7 +20,8 @@ import { useDesign, useEvaluation } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action, Tick } from '../../ui/controls';
-import { Note, Row, Section } from '../../ui/layout';
+import { Note, Row } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { color, narrow, site } from '../../ui/tokens';
 
 const Bench = styled.div`

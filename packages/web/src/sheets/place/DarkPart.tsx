@@ -4,7 +4,8 @@ import { Picture } from '../../charts/Picture';
 import { useWidth } from '../../charts/useWidth';
 import { useEvaluation } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
-import { Note, Section } from '../../ui/layout';
+import { Note } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { color } from '../../ui/tokens';
 
 const ask: Ask<DarkPicture | null> = (core, design, grid) => core.dark(design, grid);

@@ -96,7 +96,18 @@ export function PlaceSearch({
       allowsCustomValue
     >
       <FieldLabel as={Label}>Find it by name or coordinates</FieldLabel>
-      <Box placeholder="as 41.6N 7.3W" autoComplete="off" />
+      <Box
+        placeholder="as 41.6N 7.3W"
+        autoComplete="off"
+        onKeyDown={(event) => {
+          // Enter takes the first of what is offered where none is chosen with the arrows
+          const [first] = hits;
+          const chosen = event.currentTarget.getAttribute('aria-activedescendant');
+          if (event.key !== 'Enter' || chosen || !first) return;
+          event.preventDefault();
+          take(first);
+        }}
+      />
       <Sheetlet>
         <ListBox<Choice>
           renderEmptyState={() => <Note style={{ padding: '8px 12px' }}>{emptyWords(state, text)}</Note>}

@@ -4,7 +4,8 @@ import { changeOf } from '../../job/change';
 import { useArray, useArrayFigure, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { figureText } from '../../job/fields/Ink';
-import { Scroll, Section, Table } from '../../ui/layout';
+import { Scroll, Table } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 
 const FIGURES = [
   ['strings.cold', 'cold, open'],

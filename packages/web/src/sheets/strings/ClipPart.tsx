@@ -7,7 +7,8 @@ import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
-import { Note, Scroll, Section, Table } from '../../ui/layout';
+import { Note, Scroll, Table } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { Pencil } from '../../job/fields/Pencil';
 
 /** More panels than the controller can use: when it clips, how much, and what a larger one would win back. */

@@ -11,7 +11,8 @@ import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
-import { Note, Row, Section } from '../../ui/layout';
+import { Note, Row } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { Select, type Choice } from '../../ui/Opener';
 import { Pencil } from '../../job/fields/Pencil';
 

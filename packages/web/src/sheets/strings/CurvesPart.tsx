@@ -5,7 +5,8 @@ import { CurvePicture, StrokeSample } from '../../charts/CurvePicture';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Tick } from '../../ui/controls';
-import { Note, Row, Section } from '../../ui/layout';
+import { Note, Row } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { color, site } from '../../ui/tokens';
 import { Tabs } from '../../ui/Tabs';
 

@@ -1,4 +1,5 @@
-import { Note, Row, Section } from '../../ui/layout';
+import { Note, Row } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { Pencil } from '../../job/fields/Pencil';
 
 const PARTS = ['cable', 'connector', 'combiner', 'disconnect', 'poles', 'dwelling'] as const;

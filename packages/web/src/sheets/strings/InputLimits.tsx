@@ -2,7 +2,8 @@ import { INPUT_LIMITS, fieldAt, type InputLimit } from '@ivolt/core';
 import { useState } from 'react';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
-import { Note, Scroll, Section, Table } from '../../ui/layout';
+import { Note, Scroll, Table } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { Pencil } from '../../job/fields/Pencil';
 import { Heads } from '../../ui/Heads';
 

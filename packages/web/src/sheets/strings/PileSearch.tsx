@@ -6,7 +6,8 @@ import { applyRemedy } from '../../job/edits';
 import { useArray, usePartId } from '../../job/hooks';
 import { Action, Tick } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
-import { Note, Row, Scroll, Section, Table } from '../../ui/layout';
+import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { patientCore } from '../../workers/core';
 
 interface Found {

@@ -7,7 +7,8 @@ import { useDesign } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
-import { Note, Scroll, Section, Table } from '../../ui/layout';
+import { Note, Scroll, Table } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { MonthStrip } from '../../ui/MonthStrip';
 
 const ask: Ask<UsesPicture | null> = (core, design, grid) => core.uses(design, grid);

@@ -1,6 +1,7 @@
 import { useAppSelector } from '../../job/store';
 import { MonthsPicture } from '../../charts/MonthsPicture';
-import { Note, Row, Section } from '../../ui/layout';
+import { Note, Row } from '../../ui/layout';
+import { Section } from '../../ui/Section';
 import { SheetHead } from '../../job/fields/SheetHead';
 import { DayPart } from './DayPart';
 import { PeoplePart } from './PeoplePart';
