@@ -128,9 +128,9 @@ test('digits go to sheets only where nothing else takes them, and can be turned 
   await page.getByRole('slider').first().focus();
   await page.keyboard.press('1');
   await expect(page).toHaveURL(/\/array$/);
-  const keys = page.getByRole('button', { name: /Keys 0 to 5/ });
+  const keys = page.getByRole('button', { name: /Keys 0–5 go to the sheets/ });
   await keys.click();
-  await expect(keys).toHaveAttribute('aria-pressed', 'false');
+  await expect(keys).toHaveText(/: off$/);
   await page.locator('main').focus();
   await page.keyboard.press('3');
   await expect(page).toHaveURL(/\/array$/);
@@ -138,7 +138,7 @@ test('digits go to sheets only where nothing else takes them, and can be turned 
   await page.locator('main').focus();
   await page.keyboard.press('3');
   await expect(page).toHaveURL(/\/array$/);
-  await page.getByRole('button', { name: /Keys 0 to 5/ }).click();
+  await keys.click();
   await page.locator('main').focus();
   await page.keyboard.press('3');
   await expect(page).toHaveURL(/\/bank$/);

@@ -158,13 +158,8 @@ export function Run() {
           );
         })}
       </ol>
-      <Keys
-        type="button"
-        aria-pressed={digits === 'on'}
-        aria-label={`Keys 0 to ${SHEETS.length} go to the sheets`}
-        onClick={() => digitKeys.choose(digits === 'on' ? 'off' : 'on')}
-      >
-        Keys 0–{SHEETS.length} go here: {digits}
+      <Keys type="button" onClick={() => digitKeys.choose(digits === 'on' ? 'off' : 'on')}>
+        Keys 0–{SHEETS.length} go to the sheets: {digits}
       </Keys>
     </Nav>
   );
