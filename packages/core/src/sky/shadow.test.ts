@@ -1,7 +1,8 @@
+import { blankArray, chosen } from '../job';
 import { moduleClass, readSheet, sheetOfClass, type ModuleNumbers } from '../module';
 import { cellByCell, halfCut, wholeCells, widthOf, type Strung } from '../testing/cells';
 import { readCsv } from '../../fixtures/read';
-import { shadowOn } from './shadow';
+import { shadowFigures, shadowOn } from './shadow';
 
 /** Ours, % of what the sun gives directly. */
 const ours = (module: ModuleNumbers, at: Strung) => {
@@ -70,6 +71,13 @@ describe('a narrow shadow on strings', () => {
       for (const [i, one] of lost.entries()) expect(one).toBeGreaterThanOrEqual((lost[i - 1] ?? 0) - 1e-12);
       expect(lost.at(-1)).toBeGreaterThan(0.9);
     }
+  });
+  it('counts whole panels only, whatever is handed to it', () => {
+    const plan = blankArray(1, 'c1');
+    const odd = { ...plan, strings: { ...plan.strings, series: chosen(10.5), parallel: chosen(1.5) } };
+    const takes = shadowOn({ ...halfCut, sections: 2.5 }, ...shadowFigures(odd, halfCut.pmaxW));
+    expect(takes(0.3)).toBeGreaterThan(0);
+    expect(takes(0.3)).toBeLessThanOrEqual(1);
   });
   it('does not depend on what was reckoned before', () => {
     const small = readSheet(sheetOfClass(moduleClass('poly-36')));

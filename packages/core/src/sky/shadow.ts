@@ -51,11 +51,12 @@ export function shadowFigures(
 ): ShadowFigures {
   const short = Math.sqrt(pmaxW / WATTS_PER_M2 / LONGER);
   const panelM = rows.upright ? short : short * LONGER;
+  const whole = (value: number) => Math.max(1, Math.round(value));
   return [
-    strings.series.value,
-    strings.parallel.value,
-    strings.inputs.value,
-    Math.max(1, Math.min(count.value, Math.round(width.value / panelM))),
+    whole(strings.series.value),
+    whole(strings.parallel.value),
+    whole(strings.inputs.value),
+    whole(Math.min(count.value, width.value / panelM)),
     rows.upright,
     width.value,
     pile === null,
@@ -82,7 +83,7 @@ export function shadowOn(
 ): ShadowTakes {
   const fit = fitOf(module);
   if (!fit.ok || !alike) return usualTakes;
-  const { sections } = module;
+  const sections = Math.max(1, Math.round(module.sections));
   const panelM = widthM / across;
   const halves = !upright && module.halfCut ? 2 : 1;
   const cellsLong = Math.max(1, Math.round(module.vocV / sections / COLUMNS_A_SECTION / CELL_VOC));
