@@ -10,8 +10,9 @@ import {
   type FiveParameters,
   type ParallelSolved,
 } from '../curve';
+import { boundOf } from './bound';
 import { ownKWh } from './doorValue';
-import { bestMix, boundOf, searchMix, valueOf } from './search';
+import { bestMix, searchMix, valueOf } from './search';
 import type { Door, Sort, StringOf } from './types';
 import { readCsv, relative } from '../../fixtures/read';
 
