@@ -1,4 +1,4 @@
-import { atMost, Pinwheel, rowsOf, type Spot } from './pinwheel';
+import { atMost, Pinwheel, rowsOf, rowSpots, type Spot } from './pinwheel';
 
 /** A piece in its place: the corner nearest the origin and its size along the box, across it and up, mm. */
 export interface Placed {
@@ -85,20 +85,14 @@ class Cutter {
   }
 
   spots(X: number, Y: number, deep: number): Spot[] {
-    const { along, across, turned } = this.best(X, Y, deep);
+    const { along, across, turned, count } = this.best(X, Y, deep);
     const moved = (spots: Spot[], x: number, y: number) =>
       spots.map((spot) => ({ ...spot, x: spot.x + x, y: spot.y + y }));
     if (along > 0)
       return [...this.spots(along, Y, deep - 1), ...moved(this.spots(X - along, Y, deep - 1), along, 0)];
     if (across > 0)
       return [...this.spots(X, across, deep - 1), ...moved(this.spots(X, Y - across, deep - 1), 0, across)];
-    const [length, width] = turned ? [this.b, this.a] : [this.a, this.b];
-    const inRow = Math.floor(X / length + 1e-9);
-    return Array.from({ length: rowsOf(X, Y, length, width) }, (_, i) => ({
-      x: (i % inRow) * length,
-      y: Math.floor(i / inRow) * width,
-      turned,
-    }));
+    return rowSpots(X, this.a, this.b, turned, count);
   }
 }
 

@@ -164,15 +164,7 @@ export class Pinwheel {
 
   private spotsOf(along: number, across: number): Spot[] {
     const { count, turned, cuts } = this.parting(along, across);
-    if (cuts === null) {
-      const [length, width] = turned ? [this.b, this.a] : [this.a, this.b];
-      const inRow = Math.max(1, Math.floor((this.sums[along] as number) / length + 1e-9));
-      return Array.from({ length: count }, (_, i) => ({
-        x: (i % inRow) * length,
-        y: Math.floor(i / inRow) * width,
-        turned,
-      }));
-    }
+    if (cuts === null) return rowSpots(this.sums[along] as number, this.a, this.b, turned, count);
     return this.blocks(along, across, cuts).flatMap(([l, w, x, y]) =>
       l > 0 && w > 0
         ? this.spotsOf(l, w).map((spot) => ({
@@ -192,3 +184,14 @@ export class Pinwheel {
 /** Rows of pieces of one way round. */
 export const rowsOf = (X: number, Y: number, length: number, width: number) =>
   Math.max(0, Math.floor(X / length + 1e-9)) * Math.max(0, Math.floor(Y / width + 1e-9));
+
+/** So many pieces a × b in rows along X, all one way round. */
+export function rowSpots(X: number, a: number, b: number, turned: boolean, count: number): Spot[] {
+  const [length, width] = turned ? [b, a] : [a, b];
+  const inRow = Math.max(1, Math.floor(X / length + 1e-9));
+  return Array.from({ length: count }, (_, i) => ({
+    x: (i % inRow) * length,
+    y: Math.floor(i / inRow) * width,
+    turned,
+  }));
+}
