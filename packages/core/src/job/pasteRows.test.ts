@@ -170,6 +170,13 @@ describe('messy tables', () => {
     expect(columns[3]?.doubt).toMatch(/second column/);
     const winter = readUseRows(text, 1, { columns: ['name', 'watts', 'skip', 'hours'] });
     expect(winter.uses[0]?.hours.value).toBe(5);
+    // two for the same are never both taken: the first counts, and the other is told
+    const both = readUseRows(text, 1, { columns: ['name', 'watts', 'hours', 'hours'] });
+    expect(both.uses[0]?.hours.value).toBe(2);
+    expect(both.columns[3]).toMatchObject({
+      as: 'skip',
+      doubt: expect.stringMatching(/second column/) as string,
+    });
   });
   it('never throw, whatever is pasted', () => {
     fc.assert(

@@ -1,7 +1,7 @@
 import { fieldAt, valueProblem, type Entry, type Priority, type Use } from '../document';
 import { defaultUnit, formatNumber, parseQuantity, plainSigns, readMonths } from '../units';
 import { blankUse } from './blank';
-import { commasOf, readColumns, type ColumnReading, type Commas, type UseColumn } from './useColumns';
+import { commasOf, once, readColumns, type ColumnReading, type Commas, type UseColumn } from './useColumns';
 
 export interface PasteProblem {
   /** Row of the paste, from 1. */
@@ -49,10 +49,12 @@ export function readUseRows(
 ): PastedRows {
   const rows = pasted.map((cells) => cells.slice(0, MOST_COLUMNS).map((cell) => cell.slice(0, LONGEST_CELL)));
   const table = readColumns(rows);
-  const columns = table.columns.map((column, i): ColumnReading => {
-    const as = choices.columns?.[i] ?? column.as;
-    return as === column.as ? column : { ...column, as, doubt: null };
-  });
+  const columns = once(
+    table.columns.map((column, i): ColumnReading => {
+      const as = choices.columns?.[i] ?? column.as;
+      return as === column.as ? column : { ...column, as, doubt: null };
+    }),
+  );
   const body = rows.slice(table.headed);
   const commas = choices.commas ?? commasOf(body);
   const uses: Use[] = [];
@@ -62,25 +64,25 @@ export function readUseRows(
   for (const [index, cells] of body.entries()) {
     const row = table.headed + index + 1;
     if (cells.every((cell) => cell.trim() === '')) continue;
-    const cellsOf = (key: UseColumn) =>
-      columns.flatMap((column, at) => {
-        const cell = written((cells[at] ?? '').trim(), commas);
-        return column.as === key && cell !== '' ? [{ cell, unit: column.unit }] : [];
-      });
-    const [name] = cellsOf('name');
+    const cellOf = (key: UseColumn) => {
+      const at = columns.findIndex(({ as }) => as === key);
+      const cell = written((cells[at] ?? '').trim(), commas);
+      return cell === '' ? undefined : { cell, unit: columns[at]?.unit ?? '' };
+    };
+    const name = cellOf('name');
     if (TOTAL.test(name?.cell ?? cells.find((cell) => cell.trim() !== '') ?? '')) {
-      const total = figureOf(cellsOf('energyDay')[0], 'energy');
+      const total = figureOf(cellOf('energyDay'), 'energy');
       if (total !== null && Math.abs(total - sumWh) > 0.02 * total)
         doubts.push(`Row ${row}: its total is ${wh(total)}, the rows above come to ${wh(sumWh)}`);
       continue;
     }
     const found: PasteProblem[] = [];
     const use = blankUse(position + uses.length);
-    for (const { as, unit } of columns)
-      for (const { cell } of cellsOf(as)) {
-        const message = take(use, as, cell, unit);
-        if (message) found.push({ row, column: COLUMN_WORDS[as], message });
-      }
+    for (const { as } of columns) {
+      const own = as === 'skip' ? undefined : cellOf(as);
+      const message = own && take(use, as, own.cell, own.unit);
+      if (message) found.push({ row, column: COLUMN_WORDS[as], message });
+    }
     if (use.name === '' && found.length === 0)
       found.push({ row, column: 'name', message: 'The row has no name' });
     if (found.length > 0) {
@@ -88,16 +90,16 @@ export function readUseRows(
       continue;
     }
     uses.push(use);
-    const said = startOf(use, cellsOf('startWatts')[0]);
+    const said = startOf(use, cellOf('startWatts'));
     if (said) doubts.push(`Row ${row}: ${said}`);
     const usedWh = use.watts.value * use.count.value * use.hours.value;
     sumWh += usedWh;
-    const energy = figureOf(cellsOf('energyDay')[0], 'energy');
+    const energy = figureOf(cellOf('energyDay'), 'energy');
     if (energy !== null && Math.abs(energy - usedWh) > 0.02 * Math.max(energy, 1))
       doubts.push(
         `Row ${row}: ${short(use.watts.value)} W × ${use.count.value} × ${short(use.hours.value)} h is ${wh(usedWh)}; the paste says ${wh(energy)}`,
       );
-    const total = figureOf(cellsOf('totalWatts')[0], 'power');
+    const total = figureOf(cellOf('totalWatts'), 'power');
     if (total !== null && Math.abs(total - use.watts.value * use.count.value) > 0.02 * Math.max(total, 1))
       doubts.push(
         `Row ${row}: ${use.count.value} of ${short(use.watts.value)} W are ${short(use.watts.value * use.count.value)} W; the paste says ${short(total)} W`,

@@ -156,12 +156,12 @@ export function readColumns(rows: readonly (readonly string[])[]): UseTable {
 }
 
 /** Of two columns for the same the first counts; the others are told. */
-function once(columns: readonly ColumnReading[]): ColumnReading[] {
+export function once(columns: readonly ColumnReading[]): ColumnReading[] {
   const taken = new Set<UseColumn>();
   return columns.map((column) => {
     if (column.as === 'skip') return column;
     if (taken.has(column.as))
-      return { ...column, as: 'skip', doubt: `a second column of the same, left out` };
+      return { ...column, as: 'skip', doubt: 'a second column of the same, left out' };
     taken.add(column.as);
     return column;
   });

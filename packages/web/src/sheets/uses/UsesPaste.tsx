@@ -23,7 +23,8 @@ export function UsesPaste({
   onDrop,
 }: {
   rows: readonly (readonly string[])[];
-  onTake: (uses: readonly Use[], problems: readonly string[]) => void;
+  /** @param leftOut rows that could not be read, as the problems say */
+  onTake: (uses: readonly Use[], problems: readonly string[], leftOut: number) => void;
   onDrop: () => void;
 }) {
   const { uses: there } = useDesign();
@@ -58,11 +59,16 @@ export function UsesPaste({
       }))}
       choices={CHOICES}
       sampleHead="its first rows"
-      onColumn={(index, as) => setColumns(read.columns.map((column, i) => (i === index ? as : column.as)))}
-      doubts={read.doubts}
+      onColumn={(index, as) =>
+        // what a column is taken for, no other is
+        setColumns(
+          read.columns.map((column, i) => (i === index ? as : column.as === as ? 'skip' : column.as)),
+        )
+      }
+      remarks={read.doubts}
       problems={more > 0 ? [...problems.slice(0, MOST_TOLD), `and ${more} more`] : problems}
       take={`Take ${many(read.uses.length, 'use')}`}
-      onTake={read.uses.length > 0 ? () => onTake(read.uses, problems) : null}
+      onTake={read.uses.length > 0 ? () => onTake(read.uses, problems, leftOut) : null}
       drop="Leave them"
       onDrop={onDrop}
     >

@@ -282,10 +282,10 @@ export const UsesTable = memo(function UsesTable() {
       {pasted ? (
         <UsesPaste
           rows={pasted}
-          onTake={(taken, leftOut) => {
-            const first = dispatch(takeUses(taken, new Set(leftOut.map((text) => text.split(',')[0])).size));
+          onTake={(taken, untaken, leftOut) => {
+            const first = dispatch(takeUses(taken, leftOut));
             setPasted(null);
-            setProblems(leftOut);
+            setProblems(untaken);
             if (!first) return;
             requestAnimationFrame(() => goToRef.current?.(first));
             focusCell(first, 'name');
