@@ -218,8 +218,9 @@ class Reader {
 
   private coefficient(line: string, raw: string): void {
     const of = COEFFICIENTS.find(({ words }) => words.test(line));
-    if (!of) return;
-    const rest = line.slice((of.words.exec(line)?.index ?? 0) + (of.words.exec(line)?.[0].length ?? 0));
+    const words = of?.words.exec(line);
+    if (!of || !words) return;
+    const rest = line.slice(words.index + words[0].length);
     const values = figuresIn(rest.replace(/\(([^)\d]*)\)|\[([^\]\d]*)\]/g, ' $1$2 '), this.decimalComma).map(
       ({ value }) => value,
     );

@@ -8,7 +8,7 @@ import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
 import { color, font, narrow, site } from '../ui/tokens';
 import { digitKeys } from '../ui/digitKeys';
-import { Guarded, WayOut } from '../ui/Guarded';
+import { Guarded, WhereBroken } from '../ui/Guarded';
 import { ThemeChoice } from '../ui/ThemeChoice';
 import { Conflicts } from './Conflicts';
 import { redo, undo } from './edits';
@@ -280,7 +280,7 @@ function Open() {
   }, [name, sheet]);
 
   return (
-    <WayOut.Provider value={<a href={`/api/jobs/${id}/file`}>Export the job as it was saved</a>}>
+    <WhereBroken.Provider value={<a href={`/api/jobs/${id}/file`}>Export the job as it was saved</a>}>
       <Skip href="#sheet">To the sheet</Skip>
       <Top>
         <Name>
@@ -315,6 +315,6 @@ function Open() {
       <Hidden role="status" aria-live="polite">
         {words ?? ''}
       </Hidden>
-    </WayOut.Provider>
+    </WhereBroken.Provider>
   );
 }

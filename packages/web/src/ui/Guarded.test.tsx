@@ -1,5 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/react';
-import { WayOut } from './Guarded';
+import { WhereBroken } from './Guarded';
 import { Section } from './Section';
 
 let broken = true;
@@ -11,14 +11,14 @@ const Picture = () => {
 it('keeps the rest when a part breaks, says what it said, and draws it again', () => {
   const silent = jest.spyOn(console, 'error').mockImplementation(() => undefined);
   render(
-    <WayOut.Provider value={<a href="/api/jobs/x/file">Export the job</a>}>
+    <WhereBroken.Provider value={<a href="/api/jobs/x/file">Export the job</a>}>
       <Section aria-label="one">
         <Picture />
       </Section>
       <Section aria-label="two">
         <p>the other part</p>
       </Section>
-    </WayOut.Provider>,
+    </WhereBroken.Provider>,
   );
   expect(screen.getByText('the other part')).toBeTruthy();
   const said = screen.getByRole('alert');

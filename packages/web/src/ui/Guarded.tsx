@@ -6,7 +6,7 @@ import { Row } from './layout';
 import { color } from './tokens';
 
 /** What can be done where a part broke, besides trying again; a job's page says how to take the job out. */
-export const WayOut = createContext<ReactNode>(null);
+export const WhereBroken = createContext<ReactNode>(null);
 
 const Broken = styled.div`
   border-left: 4px solid ${color.act};
@@ -15,7 +15,7 @@ const Broken = styled.div`
 `;
 
 function BrokenPart({ error, again }: { error: unknown; again: () => void }) {
-  const out = useContext(WayOut);
+  const out = useContext(WhereBroken);
   const said = error instanceof Error ? error.message : String(error);
   return (
     <Broken role="alert">

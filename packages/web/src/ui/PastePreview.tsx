@@ -2,7 +2,7 @@ import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { Action, Primary } from './controls';
 import { Heads } from './Heads';
-import { Note, Row, Scroll, Table } from './layout';
+import { Row, Scroll, Table } from './layout';
 import { Select, type Choice } from './Opener';
 import { Sentences } from './TextSheet';
 import { color } from './tokens';
@@ -54,7 +54,7 @@ export function PastePreview<As extends string>({
   sampleHead,
   onColumn,
   onUnit,
-  doubts = [],
+  remarks = [],
   problems = [],
   take,
   onTake,
@@ -69,7 +69,8 @@ export function PastePreview<As extends string>({
   sampleHead: string;
   onColumn: (index: number, as: As) => void;
   onUnit?: (index: number, unit: string) => void;
-  doubts?: readonly string[];
+  /** What to know before it is taken: what was guessed, what does not agree. */
+  remarks?: readonly string[];
   problems?: readonly string[];
   take: string;
   onTake: (() => void) | null;
@@ -128,8 +129,7 @@ export function PastePreview<As extends string>({
         </Table>
       </Scroll>
       {children}
-      {doubts.length > 0 ? <Note style={{ marginTop: 10 }}>These do not agree with themselves:</Note> : null}
-      <Sentences texts={doubts} />
+      <Sentences texts={remarks} />
       <Sentences texts={problems} wrong />
       <Row style={{ marginTop: 14, alignItems: 'center' }}>
         {onTake ? (

@@ -65,7 +65,7 @@ export function MappingForm({
         column(index, { role: next, unit: preview.columns[index]?.units[next] ?? '' })
       }
       onUnit={(index, unit) => column(index, { unit })}
-      doubts={preview.remarks}
+      remarks={preview.remarks}
       take="Read it so"
       onTake={onTake}
       drop="Not this file"
