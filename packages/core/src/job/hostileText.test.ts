@@ -2,7 +2,7 @@ import { readSeries } from '../loads';
 import { readSheetRows, readSheetText } from '../module';
 import { readHorizon } from '../sky';
 import { parseCoordinate, parseDayMonth, parsePlace, parseQuantity, readMonths, readNumber } from '../units';
-import { readMonthly, readWeather } from '../weather';
+import { monthsOf, readMonthTable, readWeather } from '../weather';
 import { readUseRows } from './pasteRows';
 
 const READERS: Readonly<Record<string, (text: string) => unknown>> = {
@@ -21,7 +21,10 @@ const READERS: Readonly<Record<string, (text: string) => unknown>> = {
       null,
       null,
     ),
-  'months of weather': (text) => readMonthly(text, 'x'),
+  'months of weather': (text) => {
+    const read = readMonthTable(text, 48);
+    return read.ok ? [read, monthsOf(read.table, read.table.mapping, 'x')] : read;
+  },
   'a data sheet': (text) => readSheetText(text),
   'rows of data sheets': (text) => readSheetRows([{ voc: text, label: text }]),
   'a horizon': readHorizon,

@@ -193,7 +193,7 @@ it('names the row and column it cannot read, and leaves only that row out', () =
   const { uses, problems } = read('Lamp\t5 kg\t1\t4\nFan\t45\t1\t25\nRadio\t10\t1\t4\n\t10');
   expect(uses.map(({ name }) => name)).toEqual(['Radio']);
   expect(problems).toEqual([
-    { row: 1, column: 'watts each', message: expect.stringContaining('wants watts') as string },
+    { row: 1, column: 'watts each', message: expect.stringContaining('needs watts') as string },
     { row: 2, column: 'hours a day', message: expect.stringContaining('0 to 24') as string },
     { row: 4, column: 'name', message: 'The row has no name' },
   ]);

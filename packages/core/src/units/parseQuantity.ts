@@ -155,12 +155,12 @@ function wrongKind(quantity: Quantity, term: Term, text: string): string {
   const is = (dimension: Dimension) => sameDimension(term.dimension, dimension);
   if (quantity === 'power' && is(D.ENERGY)) {
     const watts = Math.round((term.value / 3600 / 24) * 10) / 10;
-    return `${text} is energy (power × time). This wants watts; if it is used up in a day, that is ${watts} W all day long`;
+    return `${text} is energy (power × time). This needs watts; if it is used up in a day, that is ${watts} W all day long`;
   }
   if (quantity === 'power' && is(D.CURRENT))
     return `${text} is a current. Multiply by its voltage, as in ${text}*12V`;
   if (quantity === 'power' && is(D.CHARGE))
-    return `${text} is a charge, the size of a battery. This wants watts`;
+    return `${text} is a charge, the size of a battery. This needs watts`;
   if (quantity === 'energy' && is(D.POWER))
     return `${text} is power. Energy is power × time, as in ${text}*3h`;
   if (quantity === 'charge' && is(D.CURRENT))
@@ -168,16 +168,16 @@ function wrongKind(quantity: Quantity, term: Term, text: string): string {
   if (quantity === 'charge' && is(D.ENERGY))
     return `${text} is energy. Divide by the battery’s volts, as in ${text}/12V`;
   if (is(AMPS_PER_HOUR))
-    return `${text} mixes two things up: amps are the rate itself, and amps × hours are amp-hours. This wants ${wants}`;
+    return `${text} mixes two things up: amps are the rate itself, and amps × hours are amp-hours. This needs ${wants}`;
   if (quantity === 'charge' && is(D.POWER))
     return `${text} is power, how fast energy flows. A battery holds amp-hours, as in 100 Ah`;
   if (quantity === 'power' && is(D.VOLTAGE))
     return `${text} is a voltage. Multiply by the amps, as in 5A*${text}`;
-  if (quantity === 'current' && is(D.CHARGE)) return `${text} is a charge (amps × hours). This wants amps`;
+  if (quantity === 'current' && is(D.CHARGE)) return `${text} is a charge (amps × hours). This needs amps`;
   if (quantity === 'coefficient' && is(combine(D.VOLTAGE, D.TEMPERATURE, -1))) {
     return `${text} is volts per kelvin. Divide it by the data sheet’s volts and type it as a percentage`;
   }
-  return `${text} is ${dimensionName(term.dimension)}. This wants ${wants}`;
+  return `${text} is ${dimensionName(term.dimension)}. This needs ${wants}`;
 }
 
 /**

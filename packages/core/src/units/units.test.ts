@@ -210,7 +210,7 @@ describe('what stands in a kitchen, a shed and a bilge', () => {
     ['12 V', 'power', /Multiply by the amps, as in 5A\*12 V/],
     ['3 kWh', 'power', /is energy/],
     ['60 W', 'energy', /Energy is power × time/],
-    ['10 L', 'mass', /is a volume\. This wants a mass/],
+    ['10 L', 'mass', /is a volume\. This needs a mass/],
     ['5 bar', 'distance', /is a pressure/],
   ] as const)('%s where %s is meant is explained', (text, quantity, message) => {
     const parsed = read(text, quantity);

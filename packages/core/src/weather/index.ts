@@ -1,7 +1,10 @@
 export * from './columns';
 export { WEATHER_FILE_LIMIT_BYTES, decodeText } from './decode';
+export * from './hourly';
 export * from './hours';
+export { monthUnits, type MonthColumn, type MonthRole } from './monthColumns';
 export * from './monthly';
 export * from './read';
 export * from './station';
 export * from './summary';
+export { type Clock, type DateOrder, type TimeMeans } from './times';

@@ -1,125 +1,148 @@
 import type { Weather } from '../document';
-import { MONTH_DAYS, readNumber } from '../units';
-import { cellsOf, type WeatherProblem } from './station';
+import { monthName } from '../units';
+import { inUnit, monthColumns, monthOf, type MonthColumn, type MonthRole } from './monthColumns';
+import { figureIn, monthGrid, type MonthGrid } from './monthGrid';
+import type { WeatherProblem } from './station';
+
+/** A pasted table of months before it is taken. */
+export interface MonthTable {
+  grid: MonthGrid;
+  columns: MonthColumn[];
+  mapping: MonthMapping;
+  /** What was noticed. */
+  remarks: string[];
+}
+
+/** How a table of months is read; guessed first, then as the person says. */
+export interface MonthMapping {
+  columns: { as: MonthRole; unit: string }[];
+  /** Month of the first row, 0–11, where the rows do not say. */
+  first: number;
+}
 
 export type MonthlyReading = { ok: true; weather: Weather } | { ok: false; problems: WeatherProblem[] };
 
-type SunUnit = 'kWh/m² a day' | 'MJ/m² a day' | 'kWh/m² a month';
-
-/** What twelve figures of sun are in, by their size and what the heading says. */
-function sunUnit(values: readonly number[], heading: string): SunUnit {
-  const most = Math.max(...values);
-  if (/mj/i.test(heading)) return 'MJ/m² a day';
-  if (/(per|a|\/)\s*month|monthly/i.test(heading) || most > 40) return 'kWh/m² a month';
-  return most > 10 ? 'MJ/m² a day' : 'kWh/m² a day';
-}
+const wrong = (message: string, line: number | null = null, column: string | null = null) => ({
+  line,
+  column,
+  message,
+});
 
 /**
- * Reads twelve months pasted from anywhere: a line a month in order, sun first, then mean air, or lowest and highest;
- * names of months and a line of headings may be there or not.
+ * Twelve months pasted from anywhere, as they are understood: months by name, by number or in order, under or beside one
+ * another, with headings and units or without.
+ * @param latDeg of the place, by whose sun a unit is told that is not said; null while there is none
  */
-export function readMonthly(text: string, name: string): MonthlyReading {
-  const lines = text
-    .split(/\r\n?|\n/)
-    .map((line, index) => ({ line: line.trim(), number: index + 1 }))
-    .filter(({ line }) => line !== '' && !line.startsWith('#'));
-  const by = (line: string) =>
-    line.includes('\t')
-      ? '\t'
-      : line.includes(';')
-        ? ';'
-        : /\d,\d/.test(line) && !/,\s/.test(line)
-          ? ','
-          : /,/.test(line)
-            ? ','
-            : ' ';
-  const rows: { number: number; values: number[]; problem: string | null }[] = [];
-  let heading = '';
-  for (const { line, number } of lines) {
-    const cells = cellsOf(line.replace(/ +/g, ' '), by(line)).map((cell) => cell.trim());
-    const filled = cells.filter((cell) => cell !== '');
-    const [label = ''] = filled;
-    const named = /^[\p{L}]/u.test(label);
-    const readings = (named ? filled.slice(1) : filled).map((cell) => readNumber(cell));
-    if (readings.length === 0 || readings.every(({ ok }) => !ok)) {
-      if (rows.length === 0) {
-        heading = line;
-        continue;
-      }
-      rows.push({ number, values: [], problem: `“${line.slice(0, 40)}” holds no figure` });
-      continue;
-    }
-    const values = readings.flatMap((reading) => (reading.ok ? [reading.value] : []));
-    // a first column that only counts the months is left out
-    const counts = !named && values.length > 1 && values[0] === rows.length + 1;
-    const bad = readings.find((reading) => !reading.ok);
-    rows.push({
-      number,
-      values: counts ? values.slice(1) : values,
-      problem: bad && !bad.ok ? bad.message : null,
-    });
-  }
-  const problems = rows.flatMap(({ number, problem }) =>
-    problem ? [{ line: number, column: null, message: problem }] : [],
-  );
-  if (problems.length > 0) return { ok: false, problems };
-  if (rows.length !== 12) {
+export function readMonthTable(
+  text: string,
+  latDeg: number | null,
+): { ok: true; table: MonthTable } | { ok: false; problems: WeatherProblem[] } {
+  const grid = monthGrid(text);
+  if (!grid) return { ok: false, problems: [wrong('There is no line with figures')] };
+  if (grid.monthAt === null && grid.rows.length !== 12)
     return {
       ok: false,
       problems: [
-        {
-          line: null,
-          column: null,
-          message: `There are ${rows.length} lines with figures; twelve are wanted, January to December`,
-        },
+        wrong(
+          `There are ${grid.rows.length} lines with figures and no names of months: twelve are wanted, or a month before each`,
+        ),
       ],
     };
-  }
-  const sun = rows.map(({ values }) => values[0] as number);
-  const unit = sunUnit(sun, heading);
-  const ghi = sun.map((value, month) =>
-    Number(
-      (unit === 'MJ/m² a day'
-        ? value / 3.6
-        : unit === 'kWh/m² a month'
-          ? value / (MONTH_DAYS[month] ?? 30)
-          : value
-      ).toFixed(3),
+  const twice = grid.rows.find((row, i) =>
+    grid.rows.some(
+      (other, j) => j < i && other.month === row.month && other.year === row.year && row.month !== null,
     ),
   );
-  const wrong = ghi.findIndex((value) => value < 0 || value > 12);
-  if (wrong >= 0) {
+  if (twice)
     return {
       ok: false,
-      problems: [
-        {
-          line: rows[wrong]?.number ?? null,
-          column: 'sun',
-          message: `${sun[wrong]} read as ${unit} is outside what the sun gives`,
-        },
-      ],
+      problems: [wrong(`${monthName((twice.month ?? 0) + 1)} is there twice`, twice.line)],
     };
+  const columns = monthColumns(grid, 0, latDeg);
+  const remarks = [...grid.remarks];
+  const there = new Set(grid.rows.map(({ month }) => month));
+  const years = new Set(grid.rows.flatMap(({ year }) => (year === null ? [] : [year])));
+  if (grid.monthAt === null) remarks.push('The lines name no months: they are taken as January to December.');
+  else if (there.size < 12)
+    remarks.push(
+      `${there.size === 11 ? 'A month is' : `${12 - there.size} months are`} missing: the grid’s figures stay there.`,
+    );
+  if (grid.rows.length > 12 && years.size > 1) remarks.push(`${years.size} years are averaged.`);
+  if (grid.year) remarks.push('The line of the whole year is left out.');
+  return {
+    ok: true,
+    table: {
+      grid,
+      columns,
+      mapping: { columns: columns.map(({ as, units }) => ({ as, unit: units[as] ?? '' })), first: 0 },
+      remarks,
+    },
+  };
+}
+
+const MOST_KWH = 12;
+const AIR_BOUNDS = [-70, 60] as const;
+
+/** A table of months as weather. @param name of it @returns what is wrong, by its line, where it cannot be taken */
+export function monthsOf(
+  { grid }: Pick<MonthTable, 'grid'>,
+  mapping: MonthMapping,
+  name: string,
+): MonthlyReading {
+  const problems: WeatherProblem[] = [];
+  const series = (as: MonthRole): (number | null)[] => {
+    const sums = Array.from({ length: 12 }, () => ({ sum: 0, count: 0 }));
+    const at = mapping.columns.findIndex((column) => column.as === as);
+    const unit = mapping.columns[at]?.unit ?? '';
+    if (at >= 0)
+      for (const [i, row] of grid.rows.entries()) {
+        const month = monthOf(row, i, mapping.first);
+        const read = figureIn(row.cells[at] ?? '', grid.decimalComma);
+        if (!read) continue;
+        const where = row.line === null ? `${monthName(month + 1)}: ` : '';
+        if ('message' in read) {
+          problems.push(wrong(`${where}${read.message}`, row.line, WORDS[as]));
+          continue;
+        }
+        const value = inUnit(read.value, unit, month);
+        const [least, most] = as === 'ghi' ? [0, MOST_KWH] : AIR_BOUNDS;
+        if (value < least || value > most)
+          problems.push(
+            wrong(
+              `${where}${read.value} read as ${unit} is outside what ${as === 'ghi' ? 'the sun gives' : 'air can be'}`,
+              row.line,
+              WORDS[as],
+            ),
+          );
+        const into = sums[month] as { sum: number; count: number };
+        into.sum += value;
+        into.count++;
+      }
+    return sums.map(({ sum, count }) => (count > 0 ? Number((sum / count).toFixed(3)) : null));
+  };
+  const [ghi, mean, min, max] = (['ghi', 'air', 'min', 'max'] as const).map(series) as [
+    (number | null)[],
+    (number | null)[],
+    (number | null)[],
+    (number | null)[],
+  ];
+  const has = (values: readonly (number | null)[]) => values.some((value) => value !== null);
+  if (!has(ghi) && !has(mean) && !(has(min) && has(max)) && problems.length === 0)
+    problems.push(wrong('No column is taken for the sun or the air: choose one'));
+  for (const [m, least] of min.entries()) {
+    const most = max[m];
+    if (least !== null && most !== null && most !== undefined && least > most)
+      problems.push(
+        wrong(`${monthName(m + 1)}: the lowest is above the highest`, grid.rows[m]?.line ?? null, 'air'),
+      );
   }
-  const ranged = rows.every(({ values }) => values.length >= 3);
-  const meaned = rows.every(({ values }) => values.length === 2);
-  const min = rows.map(({ values }) => (ranged ? (values[1] as number) : null));
-  const max = rows.map(({ values }) => (ranged ? (values[2] as number) : null));
-  const air = rows.map(({ values }, month) =>
-    meaned ? (values[1] as number) : ranged ? ((min[month] as number) + (max[month] as number)) / 2 : null,
-  );
-  const inside = ranged ? rows.findIndex((_, month) => (min[month] as number) > (max[month] as number)) : -1;
-  if (inside >= 0) {
-    return {
-      ok: false,
-      problems: [
-        {
-          line: rows[inside]?.number ?? null,
-          column: 'air',
-          message: 'The lowest is above the highest: the columns are sun, lowest, highest',
-        },
-      ],
-    };
-  }
+  if (problems.length > 0) return { ok: false, problems: problems.slice(0, 20) };
+  const air = mean.map((value, m) => {
+    const [least, most] = [min[m] ?? null, max[m] ?? null];
+    return value ?? (least !== null && most !== null ? (least + most) / 2 : null);
+  });
+  const unit = mapping.columns.find(({ as }) => as === 'ghi')?.unit;
+  const ranged = has(min) && has(max);
   return {
     ok: true,
     weather: {
@@ -127,20 +150,29 @@ export function readMonthly(text: string, name: string): MonthlyReading {
       kind: 'monthly',
       fileId: null,
       notes: [
-        `Sun read as ${unit}.`,
-        ranged
-          ? 'Air from mean lowest and highest.'
-          : meaned
-            ? 'Air as the mean of the month.'
+        has(ghi) ? `Sun read as ${unit}.` : 'No sun: the grid’s is kept.',
+        has(mean)
+          ? 'Air as the mean of the month.'
+          : ranged
+            ? 'Air from mean lowest and highest.'
             : 'No air: the grid’s is kept.',
       ],
       ghi,
       air,
-      min,
-      max,
+      min: ranged ? min : min.map(() => null),
+      max: ranged ? max : max.map(() => null),
       lowest: null,
       highest: null,
       light: null,
     },
   };
 }
+
+const WORDS: Readonly<Record<MonthRole, string>> = {
+  month: 'month',
+  ghi: 'sun',
+  air: 'air',
+  min: 'lowest',
+  max: 'highest',
+  skip: '',
+};

@@ -3,8 +3,10 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readWeather, type WeatherReading } from './read';
 import { previewHourly } from './columns';
+import { monthsOf } from './monthly';
 
 const here = { latDeg: 48, lonDeg: 11, altitudeM: 500 };
+const tropics = { ...here, latDeg: 2 };
 const fixture = (name: string) =>
   new Uint8Array(readFileSync(join(__dirname, '../../fixtures/weather', name)));
 const read = (text: string, name = 'some.csv', place: typeof here | null = here) =>
@@ -12,6 +14,11 @@ const read = (text: string, name = 'some.csv', place: typeof here | null = here)
 const said = (reading: WeatherReading) =>
   reading.ok === false ? reading.problems.map(({ message }) => message).join(' | ') : `read: ${reading.ok}`;
 const taken = (reading: WeatherReading) => {
+  if (reading.ok === 'months') {
+    const { table } = reading;
+    const months = monthsOf(table, table.mapping, 'pasted');
+    if (months.ok) return { ...months, away: null, site: '' };
+  }
   if (reading.ok !== true) throw new Error(said(reading));
   return reading;
 };
@@ -48,7 +55,7 @@ describe('each kind of file is known by what it says', () => {
   });
   it('twelve months pasted', () => {
     const months = Array.from({ length: 12 }, (_, m) => `${(2 + m / 4).toFixed(2)}\t${m}`).join('\n');
-    const { weather, away } = taken(read(months, 'pasted'));
+    const { weather, away } = taken(read(months, 'pasted', tropics));
     expect(weather).toMatchObject({ kind: 'monthly', light: null });
     expect(weather.ghi[4]).toBeCloseTo(3, 9);
     expect(weather.air[7]).toBe(7);
@@ -67,7 +74,7 @@ describe('each kind of file is known by what it says', () => {
     expect(weather.min[2]).toBeCloseTo(10, 0);
     expect(weather.max[2]).toBeCloseTo(15.75, 0);
   });
-  it('wants the place for a table of hours', () => {
+  it('needs the place for a table of hours', () => {
     const { mapping } = previewHourly(table, 11)!;
     expect(said(readWeather(strToU8(table), 'log.csv', null, mapping))).toBe(
       'A table of hours does not say where it is from: set the place first',
@@ -125,12 +132,16 @@ describe('however it is written', () => {
     ['UTF-16 without a mark', utf16(months, false, false)],
     ['gzipped', gzipSync(strToU8(months))],
   ])('%s', (_, bytes) => {
-    const { weather } = taken(readWeather(bytes, 'months.txt', here));
+    const { weather } = taken(readWeather(bytes, 'months.txt', tropics));
     expect(weather.ghi[11]).toBeCloseTo(4.75, 9);
     expect(weather.air[11]).toBe(11);
   });
   it('a name is kept to a length, and there is one where there was none', () => {
-    expect(taken(read(months, 'n'.repeat(500))).weather.name).toHaveLength(120);
-    expect(taken(read(months, '')).weather.name).toBe('weather');
+    const asked = read(table);
+    if (asked.ok !== 'map') throw new Error(said(asked));
+    const named = (name: string) =>
+      taken(readWeather(strToU8(table), name, here, asked.preview.mapping)).weather.name;
+    expect(named('n'.repeat(500))).toHaveLength(120);
+    expect(named('')).toBe('weather');
   });
 });

@@ -1,7 +1,8 @@
 import type { Weather } from '../document';
-import { previewHourly, readHourly, type HourlyPreview, type Mapping } from './columns';
+import { previewHourly, type HourlyPreview, type Mapping } from './columns';
 import { decodeText } from './decode';
-import { readMonthly } from './monthly';
+import { readHourly } from './hourly';
+import { readMonthTable, type MonthTable } from './monthly';
 import {
   looksLikeEpw,
   looksLikeTmy,
@@ -22,6 +23,8 @@ export type WeatherReading =
   | { ok: true; weather: Weather; site: string; away: { latDeg: number; lonDeg: number } | null }
   /** A plain table of hours: its columns are to be confirmed first. */
   | { ok: 'map'; preview: HourlyPreview }
+  /** A table of months: its columns are to be confirmed first. */
+  | { ok: 'months'; table: MonthTable }
   | { ok: false; problems: WeatherProblem[] };
 
 const refused = (message: string): WeatherReading => ({
@@ -30,6 +33,8 @@ const refused = (message: string): WeatherReading => ({
 });
 
 const NAME_LENGTH = 120;
+/** A longer table is one of hours; ten years of months are shorter. */
+const MOST_MONTH_LINES = 130;
 
 /**
  * Reads a weather file of any kind that is known.
@@ -49,9 +54,10 @@ export function readWeather(
   if (looksLikeEpw(text)) return asWeather(readEpw(text), name, 'epw');
   if (looksLikeTmy(text)) return asWeather(readTmy(text), name, 'tmy');
   const filled = text.split(/\r\n?|\n/).filter((line) => line.trim() !== '');
-  if (filled.length <= 20) {
-    const reading = readMonthly(text, name);
-    return reading.ok ? { ...reading, site: '', away: null } : reading;
+  if (filled.length <= MOST_MONTH_LINES) {
+    const reading = readMonthTable(text, place?.latDeg ?? null);
+    if (reading.ok) return { ok: 'months', table: reading.table };
+    if (filled.length <= 20) return reading;
   }
   const preview = previewHourly(text, place?.lonDeg ?? null);
   if (!preview) {

@@ -41,8 +41,10 @@ export function ClimateTable({ placeId }: { placeId: string }) {
   );
   if (!climate && !place.lat) return null;
   return (
-    <Section aria-labelledby="place-months">
-      <h2 id="place-months">{moves ? 'Sun and air of the year as it moves' : 'Sun and air by month'}</h2>
+    <Section
+      part="place-months"
+      title={<>{moves ? 'Sun and air of the year as it moves' : 'Sun and air by month'}</>}
+    >
       {climate ? (
         <SunPicture months={climate.months} lowC={climate.lowC} highC={climate.highC} units={design.units} />
       ) : null}
@@ -52,9 +54,9 @@ export function ClimateTable({ placeId }: { placeId: string }) {
           <Heads
             of={[
               'Month',
-              ['Sun on the flat'],
+              ['Horizontal irradiation'],
               ['Mean air'],
-              ['Comes through'],
+              ['Clearness'],
               'From',
               ...(place.weather ? ([['By the grid'], ['By your file']] as const) : []),
               ...(moves ? (['It is at'] as const) : []),
@@ -84,7 +86,7 @@ export function ClimateTable({ placeId }: { placeId: string }) {
                     <Pencil
                       path={`${path}/air/${month}`}
                       hideLabel
-                      label={`Mean air in ${monthName(month)}`}
+                      label={`Mean air temperature in ${monthName(month)}`}
                       optional
                       quiet
                       chars={8}

@@ -18,8 +18,7 @@ export function DarkPart() {
   const { worst, ownSpread } = picture;
   const bank = days === null ? '' : ` The bank carries ${formatTrimmed(days, 1)}\u00a0days without any sun.`;
   return (
-    <Section aria-labelledby="place-dark">
-      <h2 id="place-dark">Dark days in a row</h2>
+    <Section part="place-dark" title="Dark days in a row">
       <p data-testid="dark">
         In {monthName(worst.month)} expect {worst.usualDays} days running with less than half of the month’s
         mean, and {worst.rareDays} in one year of ten.{bank}

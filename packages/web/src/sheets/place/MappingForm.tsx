@@ -1,4 +1,11 @@
-import { UNITS_OF, type HourlyPreview, type Mapping, type Role, type TimeMeans } from '@ivolt/core';
+import {
+  UNITS_OF,
+  type DateOrder,
+  type HourlyPreview,
+  type Mapping,
+  type Role,
+  type TimeMeans,
+} from '@ivolt/core';
 import { Tick } from '../../ui/controls';
 import { Row } from '../../ui/layout';
 import { PastePreview } from '../../ui/PastePreview';
@@ -16,12 +23,20 @@ const ROLES: readonly Choice<Role>[] = [
   { id: 'none', label: 'not used' },
   { id: 'time', label: 'date and time' },
   { id: 'date', label: 'date' },
+  { id: 'year', label: 'year' },
+  { id: 'month', label: 'month' },
+  { id: 'day', label: 'day of the month' },
   { id: 'hour', label: 'hour' },
+  { id: 'minute', label: 'minute' },
   { id: 'ghi', label: 'global light' },
   { id: 'dni', label: 'beam' },
   { id: 'dhi', label: 'diffuse' },
   { id: 'air', label: 'air' },
   { id: 'wind', label: 'wind' },
+];
+const ORDERS: readonly Choice<DateOrder>[] = [
+  { id: 'day', label: 'day first', about: '3/2 is 3 February' },
+  { id: 'month', label: 'month first', about: '3/2 is 2 March' },
 ];
 const MEANS: readonly Choice<TimeMeans>[] = [
   { id: 'start', label: 'its start', about: '10:00 is the hour to 11:00' },
@@ -54,10 +69,16 @@ export function MappingForm({
           <b>{name}</b> is a table of {preview.rows.toLocaleString('en')} lines. Are these its columns?
         </>
       }
-      columns={preview.columns.map(({ heading, sample }, index) => {
+      columns={preview.columns.map(({ heading, sample, role: guessed, doubt }, index) => {
         const { role = 'none' as const, unit = '' } = mapping.columns[index] ?? {};
         const units = UNITS_OF[role];
-        return { heading, as: role, units: units ? { choices: units, unit } : null, doubt: null, sample };
+        return {
+          heading,
+          as: role,
+          units: units ? { choices: units, unit } : null,
+          doubt: role === guessed ? doubt : null,
+          sample,
+        };
       })}
       choices={ROLES}
       sampleHead="midday of the first day"
@@ -72,6 +93,14 @@ export function MappingForm({
       onDrop={onCancel}
     >
       <Row style={{ marginTop: 12, alignItems: 'end' }}>
+        {preview.datesTurned ? (
+          <Select
+            label="Dates are written"
+            value={mapping.dates}
+            choices={ORDERS}
+            onChange={(dates) => onChange({ ...mapping, dates })}
+          />
+        ) : null}
         <Select
           label="A time means the hour by"
           value={mapping.timeMeans}

@@ -6,6 +6,7 @@ import { useAppDispatch, useAppSelector } from '../../job/store';
 import { useDesign } from '../../job/hooks';
 import { placeOf } from '../../job/place';
 import { Note } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { SheetHead } from '../../job/fields/SheetHead';
 import { ClimateTable } from './ClimateTable';
@@ -42,19 +43,21 @@ export function PlaceSheet() {
       ? [{ id, name: at.name || (id === HOME ? 'Home' : 'Stop'), ...point, shown: id === placeId }]
       : [];
   });
+  const reading = useReading();
   return (
     <>
       <SheetHead sheet="place" />
       <StopTabs shown={placeId} onShow={setAsked} />
-      <PlaceSearch
-        onTake={(to) => dispatch(movePlace(placeId, to))}
-        latPath={placeId === HOME ? '/place/lat' : `/stops/${placeId}/lat`}
-      />
+      {reading ? null : (
+        <PlaceSearch
+          onTake={(to) => dispatch(movePlace(placeId, to))}
+          latPath={placeId === HOME ? '/place/lat' : `/stops/${placeId}/lat`}
+        />
+      )}
       <MapRoom>
         <WorldMap marks={marks} onTake={(lat, lon) => dispatch(movePlace(placeId, { name: '', lat, lon }))} />
       </MapRoom>
-      <Section aria-labelledby="place-where" style={{ marginTop: 14 }}>
-        <h2 id="place-where">{place.name || 'Where it stands'}</h2>
+      <Section part="place-where" style={{ marginTop: 14 }} title={<>{place.name || 'Where it stands'}</>}>
         <PlaceFields placeId={placeId} onGone={() => setAsked(HOME)} />
         <AddStop onShow={setAsked} />
         {status === 'reading' ? <Fine role="status">Reading the climate of this place …</Fine> : null}
@@ -74,8 +77,7 @@ export function PlaceSheet() {
       <ClimateTable placeId={placeId} />
       <DarkPart />
       <WeatherPart placeId={placeId} />
-      <Section aria-labelledby="place-worth">
-        <h2 id="place-worth">What the grid’s figures are worth</h2>
+      <Section part="place-worth" title="What the grid’s figures are worth">
         <Note>{GRID_HONESTY}</Note>
         <Fine>{GRID_CREDITS}</Fine>
         <Fine>{PLACE_NAME_CREDITS} Coasts: Natural Earth, public domain.</Fine>

@@ -1,4 +1,6 @@
 import {
+  monthsOf,
+  readMonthTable,
   valueAt,
   WEATHER_FILE_LIMIT_BYTES,
   type Mapping,
@@ -19,6 +21,7 @@ import { Section } from '../../ui/Section';
 import { Sentences } from '../../ui/TextSheet';
 import { patientCore } from '../../workers/core';
 import { MappingForm, type Mapped } from './MappingForm';
+import { MonthsForm, type Months } from './MonthsForm';
 import { MonthsPaste } from './MonthsPaste';
 import { pathOf, placeIn } from './usePlaceEdits';
 
@@ -47,6 +50,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
   const [busy, setBusy] = useState('');
   const [problems, setProblems] = useState<WeatherProblem[]>([]);
   const [mapped, setMapped] = useState<Mapped | null>(null);
+  const [months, setMonths] = useState<Months | null>(null);
   const where =
     place.lat && place.lon
       ? { latDeg: place.lat.value, lonDeg: place.lon.value, altitudeM: place.altitude?.value ?? null }
@@ -58,6 +62,8 @@ export function WeatherPart({ placeId }: { placeId: string }) {
       if (bytes) setMapped({ bytes, name, preview: reading.preview, mapping: reading.preview.mapping });
       return;
     }
+    if (reading.ok === 'months')
+      return setMonths({ name, bytes, table: reading.table, mapping: reading.table.mapping });
     let weather: Weather = reading.weather;
     if (bytes && jobId) {
       setBusy('Keeping the original …');
@@ -77,9 +83,11 @@ export function WeatherPart({ placeId }: { placeId: string }) {
         notes: [`The file is of a place ${Math.round(far)} km from here.`, ...weather.notes],
       };
     }
+    setBusy('');
     if (!here()) return;
     dispatch(putValue(`Take the weather of ${name}`, `${pathOf(placeId)}/weather`, weather));
     setMapped(null);
+    setMonths(null);
     setProblems([]);
   };
   const read = async (
@@ -100,6 +108,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
   };
   const open = async (chosen: File) => {
     setMapped(null);
+    setMonths(null);
     if (chosen.size > WEATHER_FILE_LIMIT_BYTES) {
       const size = Math.ceil(chosen.size / 1024 / 1024);
       return setProblems([
@@ -114,8 +123,7 @@ export function WeatherPart({ placeId }: { placeId: string }) {
   };
   const { weather } = place;
   return (
-    <Section aria-labelledby="place-weather">
-      <h2 id="place-weather">Weather of your own</h2>
+    <Section part="place-weather" title="Weather of your own">
       {weather ? (
         <>
           <p data-testid="weather">
@@ -144,39 +152,42 @@ export function WeatherPart({ placeId }: { placeId: string }) {
         label="Weather file"
         press={weather ? 'Read another file' : 'Read a file'}
         accept=".epw,.csv,.txt,.gz,.tsv"
-        about="EPW, TMY3-style or hourly CSV, gzipped or not; or drop one here. It is read on this machine and kept with the job."
+        about="EPW, TMY3-style, hourly CSV or a table of months, gzipped or not; or drop one here. It is read on this machine and kept with the job."
         top={weather ? 14 : 0}
         onFile={(chosen) => void open(chosen)}
       >
         <MonthsPaste
-          onText={(text, close) => {
-            const bytes = new TextEncoder().encode(text);
-            void patientCore()
-              .readWeather(bytes, 'pasted months', where, null)
-              .then(async (reading) => {
-                if (reading.ok === true) close();
-                await take(
-                  reading.ok === 'map'
-                    ? {
-                        ok: false,
-                        problems: [
-                          { line: null, column: null, message: 'Twelve lines are wanted, one a month' },
-                        ],
-                      }
-                    : reading,
-                  null,
-                  'pasted months',
-                );
-              })
-              .catch(() =>
-                setProblems([{ line: null, column: null, message: 'The months could not be read' }]),
-              );
+          onText={(text) => {
+            const read = readMonthTable(text, where?.latDeg ?? null);
+            if (!read.ok) return read.problems.map(problemWords);
+            setMapped(null);
+            setProblems([]);
+            setMonths({ name: 'pasted months', bytes: null, table: read.table, mapping: read.table.mapping });
+            return [];
           }}
-          problems={problems.map(problemWords)}
         />
       </FileDrop>
       {busy ? <Note role="status">{busy}</Note> : null}
-      <Sentences texts={problems.map(problemWords)} wrong />
+      {months ? null : <Sentences texts={problems.map(problemWords)} wrong />}
+      {months ? (
+        <MonthsForm
+          months={months}
+          problems={problems.map(problemWords)}
+          onChange={(mapping) => {
+            setProblems([]);
+            setMonths({ ...months, mapping });
+          }}
+          onTake={() => {
+            const read = monthsOf(months.table, months.mapping, months.name);
+            if (read.ok) void take({ ...read, site: '', away: null }, months.bytes, months.name);
+            else setProblems(read.problems);
+          }}
+          onCancel={() => {
+            setProblems([]);
+            setMonths(null);
+          }}
+        />
+      ) : null}
       {mapped ? (
         <MappingForm
           mapped={mapped}

@@ -199,17 +199,18 @@ describe('weather of one’s own', () => {
   it('is pasted as twelve months', async () => {
     const { store } = show(<PlaceSheet />, dairy);
     press('Paste twelve months');
-    const box = screen.getByRole('textbox', { name: /^A line a month/ });
+    const box = screen.getByRole('textbox', { name: /^Sun by month/ });
     act(() => void fireEvent.change(box, { target: { value: '1\n2\n3' } }));
-    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Take these months' })));
-    expect((await screen.findAllByRole('alert'))[0]?.textContent).toMatch(
-      /3 lines with figures; twelve are wanted/,
-    );
-    const months = Array.from({ length: 12 }, (_, i) => `${2 + i / 4}\t${i}`).join('\n');
-    act(() => void fireEvent.change(box, { target: { value: months } }));
+    press('Look at these months');
+    expect((await screen.findAllByRole('alert'))[0]?.textContent).toMatch(/3 lines with figures/);
+    const sun = [1.8, 2.6, 3.8, 4.9, 5.9, 6.5, 6.7, 5.9, 4.5, 3, 2, 1.6];
+    act(() => void fireEvent.change(box, { target: { value: sun.map((g, m) => `${g}\t${m}`).join('\n') } }));
+    press('Look at these months');
+    expect(stored(store).place.weather).toBeNull();
+    expect(screen.getByRole('button', { name: 'What Column 1 is: sun on the horizontal' })).toBeTruthy();
     await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Take these months' })));
     await waitFor(() => expect(stored(store).place.weather?.kind).toBe('monthly'));
-    expect(stored(store).place.weather?.ghi[4]).toBe(3);
+    expect(stored(store).place.weather).toMatchObject({ ghi: sun, air: sun.map((_, m) => m) });
     expect(screen.queryByRole('dialog')).toBeNull();
   });
 });
