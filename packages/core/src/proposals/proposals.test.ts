@@ -130,6 +130,7 @@ describe('the search', () => {
     const scene = sceneOf(
       facts,
       facts.loads.months.map(({ busWh }) => busWh),
+      reckon,
     )!;
     const pen = penFor('metric');
     const wanted = { ratio: 1.15, days: 2 };
@@ -182,10 +183,12 @@ describe('the search', () => {
     expect(found.candidate.price).toBeCloseTo(best, 6);
   });
   it('offers the cheapest first', () => {
-    const facts = calculate(cabin(), climate);
+    const reckon = (other: Design) => calculate(other, climate);
+    const facts = reckon(cabin());
     const scene = sceneOf(
       facts,
       facts.loads.months.map(({ busWh }) => busWh),
+      reckon,
     )!;
     const prices = [...inOrderOfPrice(scene, { ratio: 1.15, days: 2 })].map(({ price }) => price);
     expect(prices.length).toBeGreaterThan(50);

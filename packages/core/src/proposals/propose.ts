@@ -85,7 +85,7 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
   const failed: Aim[] = [];
   for (const { aim, of, wanted } of asked) {
     const used = of.loads.months.map(({ busWh }) => busWh);
-    const scene = sceneOf(of, used);
+    const scene = sceneOf(of, used, reckon);
     const found = scene && cheapest(scene, wanted, reckon, pen);
     if (!scene || !found) {
       failed.push(aim);

@@ -12,6 +12,7 @@ import {
   type Kept,
   type ModuleSheet,
 } from '../document';
+import type { Reckon } from '../findings';
 import { remembered } from '../memo';
 import {
   MODULE_CLASSES,
@@ -95,6 +96,8 @@ export interface Scene {
   chemistries: readonly Chemistry[];
   controllers: (bus: BusVolts, chemistry: Chemistry) => readonly ControllerChoice[];
   banks: (bus: BusVolts, chemistry: Chemistry) => readonly BankChoice[];
+  /** What the uses take where a controller is the inverter too, and where it is not. */
+  loads: (inverter: boolean) => Facts['loads'];
   mostPanels: number;
   mostUnits: number;
   mostPrice: number;
@@ -134,7 +137,7 @@ const newSheet = remembered('sheets of new panels', (id: (typeof NEW_PANELS)[num
 );
 
 /** Null while place or uses are not known. */
-export function sceneOf(facts: Facts, usedWh: readonly number[]): Scene | null {
+export function sceneOf(facts: Facts, usedWh: readonly number[], reckon: Reckon): Scene | null {
   const { design, climate, skies, lead } = facts;
   if (!climate || !skies) return null;
   const kept = keptIn(design);
@@ -177,6 +180,13 @@ export function sceneOf(facts: Facts, usedWh: readonly number[]): Scene | null {
       ? [design.bank.chemistry]
       : [...new Set<Chemistry>([design.bank.chemistry, 'lfp'])];
   const volts = kept.has('volts') || kept.has('bank') || kept.has('controller');
+  const loadsWith = (inverter: boolean) => {
+    const controllers = Object.entries(design.controllers).map(([id, of]) => [id, { ...of, inverter }]);
+    return reckon({ ...design, controllers: Object.fromEntries(controllers) }).loads;
+  };
+  const [apart, inOne] = kept.has('controller')
+    ? [facts.loads, facts.loads]
+    : [loadsWith(false), loadsWith(true)];
   return {
     facts,
     kept,
@@ -246,6 +256,7 @@ export function sceneOf(facts: Facts, usedWh: readonly number[]): Scene | null {
         };
       });
     },
+    loads: (inverter) => (inverter ? inOne : apart),
     mostPanels: Math.min(MOST_PANELS, plan.most?.value ?? MOST_PANELS),
     mostUnits: Math.min(MOST_UNITS, design.bank.mostUnits?.value ?? MOST_UNITS),
     mostPrice: design.budget.most?.value ?? Infinity,

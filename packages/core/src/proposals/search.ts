@@ -3,7 +3,7 @@ import type { Facts } from '../calculate';
 import type { BusVolts, Chemistry } from '../document';
 import { findingsOf, type Finding, type Reckon } from '../findings';
 import type { Pen } from '../figures';
-import { tryArrangement, LOSS, type Arrangement } from '../strings';
+import { tryArrangement, LOSS, MUCH_CLIPPED, type Arrangement } from '../strings';
 import { designOf } from './design';
 import { MOST_TIED_W, PER_BRANCH } from './usual';
 import type { BankChoice, Candidate, ControllerChoice, PanelChoice, Scene } from './scene';
@@ -26,26 +26,61 @@ export interface Found {
 const MOST_CONTROLLERS = 4;
 /** Panels more than the fewest that one controller is tried with, where fewer do not stand in all. */
 const MORE_PANELS = 6;
-/** Designs reckoned whole before a search gives up. */
+/** Designs reckoned whole before a search gives up, and of those that clip much. */
 const MOST_RECKONED = 60;
+const MOST_CLIPPED = 20;
 
 /**
  * The cheapest of all that stand: every system voltage, sort of panels, controller, way to wire them and bank, in the
  * order of their price, each reckoned whole until one stands without a look.
  */
 export function cheapest(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen): Found | null {
+  // what is critical asks for more, and with less there is always a look
+  const spare = scene.facts.energy?.loadRatio ?? 0;
+  if (spare > wanted.ratio) {
+    const found = search(scene, { ...wanted, ratio: spare }, reckon, pen);
+    if (found && !found.findings.some(spoils)) return found;
+  }
+  return search(scene, wanted, reckon, pen);
+}
+
+function search(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen): Found | null {
   let second: Found | null = null;
   let tried = 0;
-  for (const candidate of inOrderOfPrice(scene, wanted)) {
-    if (++tried > MOST_RECKONED) break;
+  // the size of the bank changes neither what an array makes nor the looks on its strings
+  const short = new Set<Arrangement>();
+  const looked = new Set<Arrangement>();
+  const clipped: Candidate[] = [];
+  const reckoned = (candidate: Candidate): Found | null => {
+    tried++;
     const facts = reckon(designOf(scene.facts.design, scene, candidate, wanted.days));
-    if ((facts.energy?.worst?.ratio ?? 0) < wanted.ratio || (facts.bank.days ?? 0) < wanted.days * 0.995)
-      continue;
+    if ((facts.energy?.worst?.ratio ?? 0) < wanted.ratio) {
+      short.add(candidate.arrangement);
+      return null;
+    }
+    if ((facts.bank.days ?? 0) < wanted.days * 0.995) return null;
     const findings = findingsOf(facts, pen, reckon);
-    if (findings.some(({ severity }) => severity === 'stop')) continue;
-    const found = { candidate, facts, findings };
-    if (!findings.some(spoils)) return found;
+    return findings.some(({ severity }) => severity === 'stop') ? null : { candidate, facts, findings };
+  };
+  for (const candidate of inOrderOfPrice(scene, wanted)) {
+    const { arrangement } = candidate;
+    if (short.has(arrangement) || (second && looked.has(arrangement))) continue;
+    if (arrangement.kept < MUCH_CLIPPED) {
+      if (clipped.length < MOST_CLIPPED) clipped.push(candidate);
+      continue;
+    }
+    if (tried === MOST_RECKONED) break;
+    const found = reckoned(candidate);
+    if (!found) continue;
+    const spoiling = found.findings.filter(spoils);
+    if (spoiling.length === 0) return found;
+    if (spoiling.some(({ id }) => OF_ARRAY.test(id))) looked.add(arrangement);
     second ??= found;
+  }
+  // what is sure to be looked at for its clipping comes after all that may not be
+  for (const candidate of clipped) {
+    if (second && candidate.price >= second.candidate.price) break;
+    if (!short.has(candidate.arrangement)) second = reckoned(candidate) ?? second;
   }
   return second;
 }
@@ -54,6 +89,8 @@ export function cheapest(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen)
 const SPOILS =
   /^(array\.(short|slow|pwm)|strings\.|bank\.(days|discharge|charge|rows|depth|mass|fit)|uses\.busAmps)/;
 const spoils = ({ id, severity }: Finding) => severity === 'look' && SPOILS.test(id);
+/** Those that no other bank takes away. */
+const OF_ARRAY = /^(array\.(short|pwm)|strings\.)/;
 
 /** One system voltage, chemistry, controller and sort of panels, and the least that it can cost. */
 interface Family {
@@ -86,19 +123,21 @@ export function* inOrderOfPrice(scene: Scene, wanted: Wanted): Generator<Candida
 }
 
 function familiesOf(scene: Scene, wanted: Wanted): Family[] {
-  const { kept, facts, plan } = scene;
+  const { kept, plan } = scene;
   const families: Family[] = [];
   const most = kept.has('controller') || kept.has('panels') ? 1 : MOST_CONTROLLERS;
   for (const bus of scene.buses)
     for (const chemistry of scene.chemistries) {
       const bank = bankAt(scene, bus, chemistry);
       const banks = scene.banks(bus, chemistry);
-      const asked = { ...bank, wantedWh: facts.loads.overDays(wanted.days) };
-      const ratedWh = Math.max(...bankNeeds(facts.design.bank, asked, facts.loads, 0).map((n) => n.ratedWh));
-      const bankPrice = Math.min(
-        ...banks.map(({ rowWh, rowPrice }) => Math.max(1, Math.ceil(ratedWh / rowWh - 1e-9)) * rowPrice),
-      );
-      for (const controller of scene.controllers(bus, chemistry))
+      const [apart, inOne] = [false, true].map((inverter) => {
+        const ratedWh = ratedOf(scene, wanted, bank, inverter, 0);
+        return Math.min(
+          ...banks.map((choice) => (rowsOf(scene, bank, choice, ratedWh) ?? Infinity) * choice.rowPrice),
+        );
+      }) as [number, number];
+      for (const controller of scene.controllers(bus, chemistry)) {
+        const bankPrice = controller.controller.inverter ? inOne : apart;
         for (const panel of scene.panels)
           for (let many = 1; many <= (controller.controller.kind === 'pwm' ? 1 : most); many++) {
             const neededWh = neededOf(scene, wanted, bank, controller, panel, many);
@@ -109,9 +148,10 @@ function familiesOf(scene: Scene, wanted: Wanted): Family[] {
               : Math.max(1, Math.ceil(neededWh / each - 1e-9));
             if (!Number.isFinite(least) || least * many > scene.mostPanels) continue;
             const bound = many * (least * panel.price + controller.price) + bankPrice;
-            if (bound > scene.mostPrice) continue;
+            if (!Number.isFinite(bound) || bound > scene.mostPrice) continue;
             families.push({ bus, bank, banks, controller, panel, many, neededWh, least, bound });
           }
+      }
     }
   return families;
 }
@@ -121,18 +161,17 @@ const NEARLY = 0.97;
 
 /** What one of so many controllers must be given in the month that governs, Wh a day. */
 function neededOf(
-  { facts }: Scene,
+  { facts, loads }: Scene,
   { ratio }: Wanted,
   bank: BankResult,
   { controller, ownWh, efficiency }: ControllerChoice,
   { harvest }: PanelChoice,
   many: number,
 ): number {
-  const { design, loads } = facts;
-  const keeps = 1 - (design.energy.throughBank.value / 100) * (1 - bank.chemistry.roundTrip);
-  const at = loads.months[(harvest.lean.month ?? 1) - 1];
-  // its own draw counts in place of that of the controllers there are; the inverter's is left out where it may be
-  const others = at ? at.busWh - at.controllersWh - (controller.inverter ? at.idleWh : 0) : 0;
+  const keeps = 1 - (facts.design.energy.throughBank.value / 100) * (1 - bank.chemistry.roundTrip);
+  const at = loads(controller.inverter).months[(harvest.lean.month ?? 1) - 1];
+  // its own draw counts in place of that of the controllers there are
+  const others = at ? at.busWh - at.controllersWh : 0;
   return ((others + ownWh * many) * ratio * NEARLY) / keeps / efficiency / many;
 }
 
@@ -177,6 +216,19 @@ function bankAt({ facts, kept }: Scene, bus: BusVolts, chemistry: Chemistry): Ba
     loads,
     bank.warmth,
   );
+}
+
+/** What a bank must be rated for, Wh, where the controller is the inverter too or is not. */
+function ratedOf(
+  { facts, loads }: Scene,
+  { days }: Wanted,
+  bank: BankResult,
+  inverter: boolean,
+  chargeAmps: number,
+): number {
+  const used = loads(inverter);
+  const asked = { ...bank, wantedWh: used.overDays(days) };
+  return Math.max(...bankNeeds(facts.design.bank, asked, used, chargeAmps).map(({ ratedWh }) => ratedWh));
 }
 
 /** Ways to wire the fewest panels that make enough, and a few more. */
@@ -224,10 +276,26 @@ function wiredWhole(
 const betterThan = (a: Arrangement, b: Arrangement) =>
   a.makesWh > b.makesWh * 1.005 || (a.makesWh > b.makesWh * 0.995 && a.parallel < b.parallel);
 
+/** Rows of a size of battery that carry so much; null where they are too many, too large or too heavy. */
+function rowsOf(
+  { facts, kept, mostUnits }: Scene,
+  { chemistry }: BankResult,
+  { rowWh, rowKg, room, size }: BankChoice,
+  ratedWh: number,
+): number | null {
+  const { home, parallel } = facts.design.bank;
+  const rows = kept.has('bank') ? parallel.value : Math.max(1, Math.ceil(ratedWh / rowWh - 1e-9));
+  // more rows side by side share unequally
+  if (!kept.has('bank') && rows >= Math.min(61, chemistry.manyParallel)) return null;
+  if (rows * size.series > Math.min(mostUnits, room)) return null;
+  if (home.carries.from !== 'guess' && rows * rowKg > home.carries.value * home.shelves.value) return null;
+  return rows;
+}
+
 /** The least of each size of battery that carries the days and bears the array. */
 function banksFor(
-  { facts, kept, mostUnits }: Scene,
-  { days }: Wanted,
+  scene: Scene,
+  wanted: Wanted,
   bank: BankResult,
   banks: readonly BankChoice[],
   controller: ControllerChoice,
@@ -235,22 +303,13 @@ function banksFor(
   arrangement: Arrangement,
   many: number,
 ): { choice: BankChoice; parallel: number; price: number }[] {
-  const { design, loads } = facts;
+  const { kept } = scene;
   const usableW = Math.min(arrangement.watts * arrangement.kept, controller.usableW) * many;
   const chargeAmps = (usableW * controller.efficiency) / bank.absorptionV;
-  const asked = { ...bank, wantedWh: loads.overDays(days) };
-  const needs = bankNeeds(design.bank, asked, loads, chargeAmps);
-  const ratedWh = Math.max(...needs.map((need) => need.ratedWh));
-  const carries = design.bank.home.carries;
+  const ratedWh = ratedOf(scene, wanted, bank, controller.controller.inverter, chargeAmps);
   return banks.flatMap((choice) => {
-    const parallel = kept.has('bank')
-      ? design.bank.parallel.value
-      : Math.max(1, Math.ceil(ratedWh / choice.rowWh - 1e-9));
-    const kg = parallel * choice.rowKg;
-    // more rows side by side share unequally
-    if (!kept.has('bank') && parallel >= Math.min(61, bank.chemistry.manyParallel)) return [];
-    if (parallel * choice.size.series > Math.min(mostUnits, choice.room)) return [];
-    if (carries.from !== 'guess' && kg > carries.value * design.bank.home.shelves.value) return [];
+    const parallel = rowsOf(scene, bank, choice, ratedWh);
+    if (parallel === null) return [];
     // a lead-acid bank must also be small enough for what charges it
     const least = bank.chemistry.chargeMinC * parallel * choice.size.ah;
     if (!kept.has('bank') && chargeAmps < least) return [];

@@ -131,7 +131,7 @@ export function* otherVolts(facts: Facts, pen: Pen): Generator<Remedy> {
 export function fewerDays({ bank, design }: Facts, pen: Pen): Remedy[] {
   const days = Math.floor((bank.days ?? 0) * 10) / 10;
   if (days < LEAST_DAYS || days >= design.bank.days.value) return [];
-  return [remedy(`Ask for ${pen(days, 'days')} only`, choose('/bank/days', days))];
+  return [remedy(`Ask for ${pen(days, 'days')} of autonomy only`, choose('/bank/days', days))];
 }
 
 /** Less than half a day is no bank. */

@@ -10,7 +10,7 @@ const REASONS: readonly (readonly [RegExp, string])[] = [
   [/^place\.insideOut/, 'One of the two was typed wrongly; only the station’s record says which.'],
   [/^uses\.meterPeak/, 'Only the meter knows: read its peak again.'],
   [/^uses\./, 'Only you know what it takes: type it.'],
-  [/^dc\./, 'No way to wire these panels stays below that: it takes a part that bears more.'],
+  [/^dc\./, 'No way to wire these panels stays below that: a part rated for more is needed.'],
   [/^place\.polarNight/, 'No array answers months without sun: an engine does, or other months.'],
   [
     /^array\.short/,

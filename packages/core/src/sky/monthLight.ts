@@ -142,24 +142,41 @@ function addSky(
 /** Kinds of day a month is made of, from dark to bright, each as frequent as the others. */
 const DAYS = 12;
 
+/** Days of a month's spread that one kind is the mean of. */
+const WITHIN = 8;
+
 /** The light of each kind of day as a share of the month's mean: the place's own spread where it is known. */
 function kindsOfDay(clearness: number, spread: readonly number[] | null): number[] {
-  const days = spread
-    ? Array.from({ length: DAYS }, (_, i) => rankByQuantiles(spread)((i + 0.5) / DAYS))
-    : spreadOfDays(clearness, DAYS);
-  const mean = days.reduce((sum, other) => sum + other, 0) / DAYS;
-  return days.map((other) => other / mean);
+  const byRank = spread && rankByQuantiles(spread);
+  const days = byRank
+    ? Array.from({ length: DAYS * WITHIN }, (_, i) => byRank((i + 0.5) / (DAYS * WITHIN)))
+    : spreadOfDays(clearness, DAYS * WITHIN);
+  const sum = days.reduce((all, other) => all + other, 0);
+  return Array.from(
+    { length: DAYS },
+    (_, kind) =>
+      (DAYS * days.slice(kind * WITHIN, (kind + 1) * WITHIN).reduce((all, other) => all + other, 0)) / sum,
+  );
 }
+
+/** From this share of a cloudless hour's light on, there are fewer and fewer clouds to come and go. */
+const HARDLY_A_CLOUD = 0.77;
+/** No hour has more light than this many times the cloudless one: bright clouds beside the sun, an early or late day. */
+const BRIGHTEST = 1.1;
 
 /**
  * How far the light of an hour is from its day's own course, as a share of it: clouds come and go. One kind of day has it
- * above in the hours in which the next has it below.
- * @param clearness of the day
- * @source Graham & Hollands 1990, Solar Energy 44: σ = 0.1557 sin(π K ÷ 0.933) (from memory); of it half, with which what
- *   a limit takes of two station years is met
+ * above in the hours in which the next has it below. It goes to nothing as the hour comes up to the cloudless one.
+ * @param clearness of the day @param toClear the hour's light as a share of the cloudless hour's
+ * @source Graham & Hollands 1990, Solar Energy 44: σ = 0.1557 sin(π K ÷ 0.933) (from memory); of it three quarters, with
+ *   which what a limit takes of a station's hours is met
  */
-const hourlySwing = (clearness: number) =>
-  clearness > 0.01 ? (0.078 * Math.max(0, Math.sin((Math.PI * clearness) / 0.933))) / clearness : 0;
+function hourlySwing(clearness: number, toClear: number): number {
+  if (clearness <= 0.01 || toClear >= 1) return 0;
+  const cloudy = toClear <= HARDLY_A_CLOUD ? 1 : (1 - toClear) / (1 - HARDLY_A_CLOUD);
+  const swing = (0.117 * Math.max(0, Math.sin((Math.PI * clearness) / 0.933))) / clearness;
+  return Math.min(swing * cloudy, 1 / toClear - 1);
+}
 
 /**
  * A month's light as its dark and bright days, each split by its own clearness hour by hour. One mean day for the whole
@@ -191,10 +208,11 @@ export function monthDays(
     if (cosZenith <= 0.005) continue;
     const of = file && fileAt(file, month, step);
     const meanGhi = of ? of.ghi : (at.ghiKWhm2 * 1000 * (day.global[step] ?? 0)) / STEP_H;
+    const cloudless = (clear.ghi[step] || Infinity) / meanGhi;
     const gusts = kinds.map(({ share }, kind) => {
-      const brightest = (clear.ghi[step] || Infinity) / (meanGhi * share) - 1;
-      const swing = Math.min(hourlySwing(at.clearness * share), Math.max(0, brightest));
-      return share * (1 + ((kind + Math.min(step, STEPS - 1 - step)) % 2 === 0 ? swing : -swing));
+      const swing = hourlySwing(at.clearness * share, share / cloudless);
+      const gust = share * (1 + ((kind + Math.min(step, STEPS - 1 - step)) % 2 === 0 ? swing : -swing));
+      return Math.min(gust, BRIGHTEST * cloudless);
     });
     const all = gusts.reduce((sum, gust) => sum + gust, 0) / DAYS;
     const skies = gusts.map((gust) => {

@@ -45,6 +45,8 @@ export const LOSS = { amps: 1, watts: 2, window: 4, leftOut: 8, hot: 16 } as con
 /** Of what a hot string could give, so much must be left, and so much is worth a look. Common practice. */
 const HOT_LEAST = 0.5;
 const HOT_WELL = 0.9;
+/** Of what panels give at full sun, less than this used is worth a look. Common practice. */
+export const MUCH_CLIPPED = 0.75;
 
 export interface Arrangement {
   series: number;
