@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import fc from 'fast-check';
 import { blankDesign, examples } from '../job';
 import {
@@ -358,4 +360,10 @@ describe('rows, stages and sheets', () => {
     expect(Object.values(honey.arrays).reduce((sum, plan) => sum + panelCount(plan), 0)).toBe(11);
     expect(panelCount({ count: { value: 7, from: 'chosen' }, pile: null })).toBe(7);
   });
+});
+
+it('calls every figure by a term of docs/words.md', () => {
+  const words = readFileSync(join(__dirname, '../../../../docs/words.md'), 'utf8');
+  const missing = Object.values(FIELDS).filter(({ label }) => !words.includes(`- **${label}** — `));
+  expect(missing.map(({ label }) => label)).toEqual([]);
 });

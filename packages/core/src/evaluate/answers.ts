@@ -65,7 +65,7 @@ function placeAnswer({ climate, loads }: Facts, pen: Pen): Answer {
     counted.reduce((most, month) => (month.ghiKWhm2 > most.ghiKWhm2 ? month : most)),
   ];
   return answer(
-    `${pen(darkest.ghiKWhm2, 'irradiation')} a day on the flat in ${monthName(darkest.month)}, ${pen(brightest.ghiKWhm2, 'irradiation')} in ${monthName(brightest.month)}.`,
+    `${pen(darkest.ghiKWhm2, 'irradiation')} a day on the horizontal in ${monthName(darkest.month)}, ${pen(brightest.ghiKWhm2, 'irradiation')} in ${monthName(brightest.month)}.`,
     `On record between ${pen(climate.low.valueC, 'temperature')} and ${pen(climate.high.valueC, 'temperature')}.`,
   );
 }
@@ -122,7 +122,7 @@ function stringsAnswer(facts: Facts, pen: Pen): Answer {
   if (chosen.coldVocV > window.maxV) {
     return answer(
       'Not this one.',
-      `${of}${chosen.series} in series reach ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; the controller is destroyed above ${pen(window.maxV, 'voltage')}.${fitting}`,
+      `${of}${chosen.series} in series reach ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; the controller can be destroyed above ${pen(window.maxV, 'voltage')}.${fitting}`,
     );
   }
   if (chosen.faults !== 0)
@@ -147,7 +147,7 @@ function pileAnswer(
   if (chosen.coldVocV > window.maxV)
     return answer(
       'Not this one.',
-      `${of}a string reaches ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; its input is destroyed above ${pen(window.maxV, 'voltage')}.`,
+      `${of}a string reaches ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; its input can be destroyed above ${pen(window.maxV, 'voltage')}.`,
     );
   if (chosen.faults !== 0)
     return answer('Not this one.', `${of}the strings stay under their limit of volts, but fail otherwise.`);

@@ -49,8 +49,25 @@ it('lets a sound design stand', () => {
   expect(evaluate(sound(), climate).verdict).toEqual({
     standing: 'stands',
     words: 'Stands',
-    sentence: 'Nothing holds it back.',
+    sentence: 'No check of these sheets fails.',
+    rests: expect.stringMatching(
+      /^This is a calculation, not an approval\. It rests on \d+ figures of this job, of which \d+ are guesses;/,
+    ) as string,
   });
+});
+
+it('names a few of many motors, and cures them all at one press', () => {
+  const pump = (n: number) => ({ ...blankUse(n, `Pump ${n}`), watts: guess(300) });
+  const many = withValueAt(
+    sound(),
+    '/uses',
+    Object.fromEntries(Array.from({ length: 9 }, (_, n) => [`p${n}`, pump(n)])),
+  );
+  const of = (design: Design) =>
+    evaluate(design, climate).findings.find(({ id }) => id === 'uses.motorStart');
+  const finding = of(many)!;
+  expect(finding.sentence).toMatch(/^Pump 0 \(.*Pump 3 \([^)]*\), and 5 more: entered/);
+  expect(of(patched(many, finding.remedies[0]!.operations))).toBeUndefined();
 });
 
 describe('each mistake has its finding', () => {
@@ -74,7 +91,7 @@ describe('each mistake has its finding', () => {
     ['bank.charge', '/bank', { ...sound().bank, unitAh: chosen(20) }],
     ['uses.none', '/uses', {}],
     ['uses.neverRuns:lamp', '/uses/lamp/months', []],
-    ['uses.motorStart:lamp', '/uses/lamp', { ...blankUse(1, 'Well pump'), watts: guess(300) }],
+    ['uses.motorStart', '/uses/lamp', { ...blankUse(1, 'Well pump'), watts: guess(300) }],
     ['uses.kilowatts:lamp', '/uses/lamp', { ...blankUse(1, 'Heater'), watts: guess(4000), hours: guess(10) }],
     ['uses.idle', '/', undefined],
     ['place.none', '/place/lat', null],
@@ -178,7 +195,7 @@ describe('the demo jobs', () => {
   it('Tarn Hut stands in its own winter', () => {
     const hutYear = evaluate(hut, atHut);
     expect(hutYear.verdict.standing).toBe('stands');
-    expect(hutYear.figures['array.ratio']?.label).toBe('made to used, June');
+    expect(hutYear.figures['array.ratio']?.label).toBe('made per kWh used, June');
     // 2 × 41.3 V × (1 + 0.0027 × 47) = 93.08 V
     expect(hutYear.figures['strings.cold']?.value).toBeCloseTo(93.08, 2);
     // radio alone out of season: 13.5 W × 24 h ÷ 0.97, and the controller’s own 0.5 W

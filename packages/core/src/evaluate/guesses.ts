@@ -31,7 +31,7 @@ export interface Guess {
 }
 
 export const MARGIN_NAMES: Readonly<Record<keyof Margins, string>> = {
-  energy: 'made to used',
+  energy: 'made per kWh used',
   days: 'days carried',
   cold: 'cold volts',
   hot: 'hot volts',

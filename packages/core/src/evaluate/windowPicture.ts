@@ -26,7 +26,6 @@ export interface WindowPicture {
   maxWorkV: number;
   lowC: number;
   highC: number;
-  chosenSeries: number;
   bars: WindowBar[];
   /** What each school says of the coldest morning, of alike strings. */
   schools: ColdSchool[];
@@ -45,7 +44,7 @@ const MOST_BARS = 6;
 
 /** Panels in series, or the strings of a pile one by one, in the controller's window. */
 export function windowPicture(array: ArrayFacts, strings: StringsResult): WindowPicture {
-  const { window, chosen } = strings;
+  const { window } = strings;
   const range = array.year ? workingRange(array.year, array.module) : null;
   return {
     maxV: window.maxV,
@@ -53,7 +52,6 @@ export function windowPicture(array: ArrayFacts, strings: StringsResult): Window
     maxWorkV: window.maxWorkV,
     lowC: strings.lowC,
     highC: strings.highC,
-    chosenSeries: chosen.series,
     bars: array.pile ? ownBars(array, range) : alikeBars(strings, range),
     schools: array.pile ? [] : schoolsOf(array, strings),
   };

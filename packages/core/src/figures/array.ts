@@ -37,7 +37,7 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
       pen,
       'array.ratio',
       'array',
-      worst ? `made to used, ${monthName(worst.month)}` : 'made to used',
+      worst ? `made per kWh used, ${monthName(worst.month)}` : 'made per kWh used',
       worst?.ratio ?? null,
       'factor',
       {

@@ -16,7 +16,7 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
     step('usable depth', `× ${(design.bank.depth.value / 100).toFixed(2)}`),
     step(`capacity at ${pen(bank.coldestC, 'temperature')}`, `× ${bank.temperatureFactor.toFixed(2)}`),
     ...(design.bank.sizing === 'careful'
-      ? [step('gives back', `× ${bank.dischargeEfficiency.toFixed(2)}`)]
+      ? [step('round-trip efficiency', `× ${bank.dischargeEfficiency.toFixed(2)}`)]
       : []),
   ];
   const sunHours = energy?.worst?.poaKWhm2 ?? null;
@@ -35,7 +35,7 @@ export function bankFigures(facts: Facts, pen: Pen): Figure[] {
       ],
       source: `IEEE 1013 and IEEE 1562 practice. ${capital(bank.chemistry.name)}: ${bank.chemistry.source}.`,
     }),
-    figure(pen, 'bank.days', 'bank', 'the bank carries', bank.days, 'days', {
+    figure(pen, 'bank.days', 'bank', 'days of autonomy', bank.days, 'days', {
       steps: [
         step('usable', pen(bank.usableWh, 'energy')),
         ...(steady
@@ -113,7 +113,7 @@ function needSteps({ design, bank }: Facts, pen: Pen, school: keyof typeof BANK_
         : [worn]),
     step(`capacity at ${pen(bank.coldestC, 'temperature')}`, by(bank.temperatureFactor)),
     ...(careful
-      ? [step('gives back', by(bank.dischargeEfficiency)), ...(school === 'aged' ? [worn] : [])]
+      ? [step('round-trip efficiency', by(bank.dischargeEfficiency)), ...(school === 'aged' ? [worn] : [])]
       : [step('margin', `× ${(1 + margin.value / 100).toFixed(2)}`)]),
   ];
 }

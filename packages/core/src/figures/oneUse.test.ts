@@ -52,14 +52,14 @@ describe('the working of one use', () => {
       'while it runs: 60 W',
       'hours a day: × 4 h',
       'how many: × 2',
-      'inverter gives back: ÷ 0.80',
+      'inverter efficiency: ÷ 0.80',
     ]);
     expect(others).toBeNull();
   });
   it('passes the inverter by on DC', () => {
     const { value, steps } = told({ supply: 'dc' });
     expect(value).toBeCloseTo(240, 9);
-    expect(steps.at(-1)).toBe('DC wiring gives back: ÷ 1.00');
+    expect(steps.at(-1)).toBe('DC wiring efficiency: ÷ 1.00');
   });
   it('adds what is drawn while off', () => {
     // 3 W over the other twenty hours
@@ -115,7 +115,7 @@ describe('each way it is known', () => {
     const { value, steps } = known('pump', { litres: 1000, head: 20, pressure: 0, pumpEfficiency: 50 });
     expect(value).toBeCloseTo((1000 * 9.80665 * 20) / 3600 / 0.5, 6);
     expect(steps[0]).toBe('1000 L lifted 20.0 m: 54.5 Wh');
-    expect(steps[1]).toBe('pump and motor give back: ÷ 0.50');
+    expect(steps[1]).toBe('pump efficiency: ÷ 0.50');
     const pressed = known('pump', { litres: 1000, head: 0, pressure: 360, pumpEfficiency: 50 });
     expect(pressed.value).toBeCloseTo((1000 * 360) / 3600 / 0.5, 6);
     expect(pressed.steps[0]).toContain('against 360 kPa');
@@ -131,7 +131,7 @@ describe('each way it is known', () => {
     const { value, steps } = known('vehicle', { distance: 10, perDistance: 180, chargerEfficiency: 90 });
     expect(value).toBeCloseTo(2000, 6);
     expect(steps[0]).toMatch(/^10\.0 km at 180 Wh\/km: 1\.80 kWh$/);
-    expect(steps[1]).toBe('the charger gives back: ÷ 0.90');
+    expect(steps[1]).toBe('charger efficiency: ÷ 0.90');
   });
   it('degrees', () => {
     const { value, steps } = known('heating', { perKelvin: 1, base: 18, cop: 2 });

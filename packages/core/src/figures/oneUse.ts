@@ -31,7 +31,7 @@ const told = remembered(
         ...ownSteps(use, row, pen, count > 0 ? row.ownWh / count - off : 0),
         ...(off > 0 ? [step('off draw, the other hours', `+ ${pen(off, 'energy')}`)] : []),
         step('how many', `× ${count}`),
-        step(ac ? 'inverter gives back' : 'DC wiring gives back', `÷ ${(share / 100).toFixed(2)}`),
+        step(ac ? 'inverter efficiency' : 'DC wiring efficiency', `÷ ${(share / 100).toFixed(2)}`),
       ],
       source: `${source}. The bank gives what the inverter or the wiring loses on top.`,
       others:
@@ -79,7 +79,7 @@ function ownSteps(use: Use, row: UseRow, pen: Pen, ownWh: number): Step[] {
           `${pen(given('litres'), 'volume')} lifted ${pen(given('head'), 'distance')}${against}`,
           pen(ownWh * efficiency, 'energy'),
         ),
-        step('pump and motor give back', `÷ ${efficiency.toFixed(2)}`),
+        step('pump efficiency', `÷ ${efficiency.toFixed(2)}`),
       ];
     }
     case 'water': {
@@ -99,7 +99,7 @@ function ownSteps(use: Use, row: UseRow, pen: Pen, ownWh: number): Step[] {
           `${pen(given('distance'), 'road')} at ${pen(given('perDistance'), 'perDistance')}`,
           pen(ownWh * efficiency, 'energy'),
         ),
-        step('the charger gives back', `÷ ${efficiency.toFixed(2)}`),
+        step('charger efficiency', `÷ ${efficiency.toFixed(2)}`),
       ];
     }
     case 'heating':

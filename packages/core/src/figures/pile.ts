@@ -50,7 +50,7 @@ export function pileFigures(
         step('sky brighter than standard', `× ${BRIGHT_SKY}`),
       ],
       source: 'NEC 690.8(A). A string can give what its strongest panel gives, the others being bypassed.',
-      others: `The input bears ${pen(window.maxIscA, 'current')}.`,
+      others: `The input is rated for ${pen(window.maxIscA, 'current')}.`,
     }),
     figure(pen, 'strings.imp', 'strings', 'working amps an input', chosen.impA, 'current', {
       steps: inputs.map(({ window: { input }, solved }) =>

@@ -11,7 +11,7 @@ export function placeFigures({ climate, design }: Facts, pen: Pen): Figure[] {
       pen,
       `sun:${index + 1}`,
       'place',
-      `sun on the flat in ${monthName(index + 1)}`,
+      `horizontal irradiation in ${monthName(index + 1)}`,
       month.ghiKWhm2,
       'irradiation',
       {

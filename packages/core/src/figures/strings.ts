@@ -87,7 +87,7 @@ function arrayStringFigures(
         step('sky brighter than standard', '× 1.25'),
       ],
       source: 'NEC 690.8(A).',
-      others: `The input bears ${pen(window.maxIscA, 'current')}.`,
+      others: `The input is rated for ${pen(window.maxIscA, 'current')}.`,
     }),
     figure(pen, 'strings.imp', 'strings', 'working amps an input', chosen.impA, 'current', {
       steps: [step('working amps', pen(module.impA, 'current')), step('in parallel', `× ${chosen.parallel}`)],

@@ -59,8 +59,8 @@ describe('the sums of the uses', () => {
     });
     expect(steps(told(more).get('load:1'))).toEqual([
       'Lamp: 50.0 Wh',
-      'inverter’s own draw: 50.0 Wh',
-      'controllers’ own draw: 24.0 Wh',
+      'inverter idle draw: 50.0 Wh',
+      'controllers’ self-consumption: 24.0 Wh',
     ]);
     const heated = put(more, {
       '/bank/home/heated': true,

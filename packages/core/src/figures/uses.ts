@@ -11,7 +11,7 @@ const MOST_IN_FULL = 60;
 const NIGHT_H = 8;
 const clockHour = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
 
-const IDLE_STEP = 'inverter’s own draw';
+const IDLE_STEP = 'inverter idle draw';
 
 /** Rows, months, sums and the share through the bank, each written anew only when what it reads has changed. */
 export const useFigures = (facts: Facts, pen: Pen): Figure[] =>
@@ -45,7 +45,7 @@ const throughBankFigures = onFacts('share through the bank told', (facts: Facts,
   figure(pen, 'load.throughBank', 'uses', 'goes through the bank', facts.throughBankPct, 'percent', {
     source:
       'By the hours of the uses against the hours of the sun on mean days, in the months in use. What has no hours is spread over the day.',
-    others: `The design reckons with ${pen(facts.design.energy.throughBank.value, 'percent')}.`,
+    others: `The design uses ${pen(facts.design.energy.throughBank.value, 'percent')}.`,
   }),
 ]);
 
@@ -123,7 +123,7 @@ function sumsOf({ design, loads }: Facts, pen: Pen): Figure[] {
       'energy',
       {
         steps: [
-          step('inverter’s own draw', pen(design.supply.inverterIdle.value, 'power')),
+          step('inverter idle draw', pen(design.supply.inverterIdle.value, 'power')),
           step('hours of the night', `× ${pen(NIGHT_H, 'hours')}`),
         ],
         source: 'Its own draw over eight hours; only where nothing on AC must run at night.',
@@ -158,7 +158,7 @@ function rowSteps(uses: Design['uses'], loads: Loads, pen: Pen, month: number) {
   const { idleWh = 0, padWh = 0, controllersWh = 0 } = loads.months[month - 1] ?? {};
   if (idleWh > 0) steps.push(step(IDLE_STEP, pen(idleWh, 'energy')));
   if (padWh > 0) steps.push(step('heating pad of the bank', pen(padWh, 'energy')));
-  if (controllersWh > 0) steps.push(step('controllers’ own draw', pen(controllersWh, 'energy')));
+  if (controllersWh > 0) steps.push(step('controllers’ self-consumption', pen(controllersWh, 'energy')));
   return steps;
 }
 

@@ -112,7 +112,7 @@ const chargesTooSlowly: Rule = (facts, pen) => {
     severity: 'look',
     sheet: 'array',
     title: 'Charges too slowly',
-    sentence: `${pen(energy.chargeAmps, 'current')} at full sun into ${pen(bank.ah, 'charge')}: ${bank.chemistry.name} wants at least ${pen(least, 'current')}, ${pen(bank.chemistry.chargeMinC * 100, 'percent')} of its capacity, to come up full (common practice).`,
+    sentence: `${pen(energy.chargeAmps, 'current')} at full sun into ${pen(bank.ah, 'charge')}: ${bank.chemistry.name} needs at least ${pen(least, 'current')}, ${pen(bank.chemistry.chargeMinC * 100, 'percent')} of its capacity, to come up full (common practice).`,
     value: energy.chargeAmps,
     limit: least,
     focus: `${facts.lead.paths.array}/count`,

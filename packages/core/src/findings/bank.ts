@@ -31,7 +31,7 @@ const otherSchools: Rule = ({ bank, bankNeeds }, pen) =>
       title: need.school === 'discharge' ? 'Drawn too hard' : 'Charged too hard',
       sentence:
         need.school === 'discharge'
-          ? `Everything at once draws more than ${pen(bank.chemistry.dischargeC * 100, 'percent')} of capacity an hour, the most for ${bank.chemistry.name} (common practice). By ${BANK_SCHOOLS.discharge} it wants ${pen(need.ratedWh, 'energy')} rated; this is ${pen(bank.ratedWh, 'energy')}.`
+          ? `Everything at once draws more than ${pen(bank.chemistry.dischargeC * 100, 'percent')} of capacity an hour, the most for ${bank.chemistry.name} (common practice). By ${BANK_SCHOOLS.discharge} it needs ${pen(need.ratedWh, 'energy')} rated; this is ${pen(bank.ratedWh, 'energy')}.`
           : `The array sends more than ${pen(bank.chemistry.chargeMaxC * 100, 'percent')} of capacity an hour, the most for ${bank.chemistry.name} (common practice). Limit the controller, or use ${pen(need.ratedWh, 'energy')} rated; this is ${pen(bank.ratedWh, 'energy')}.`,
       value: bank.ratedWh,
       limit: need.ratedWh,
@@ -104,7 +104,7 @@ const chargedInFrost: Rule = (facts, pen) => {
     severity: 'stop',
     sheet: 'bank',
     title: 'Charged below freezing',
-    sentence: `${capital(bank.chemistry.name)} is ruined by charging below ${pen(limit, 'temperature')}; yours gets down to ${at}${when}. It wants its own protection, a warmer place${idle ? ', or to be switched off then' : ''}.`,
+    sentence: `${capital(bank.chemistry.name)} is ruined by charging below ${pen(limit, 'temperature')}; yours gets down to ${at}${when}. It needs its own protection, a warmer place${idle ? ', or to be switched off then' : ''}.`,
     value: coldest,
     limit,
     remedies: [
@@ -190,7 +190,7 @@ const switchedOff: Rule = ({ bank, design, loads }, pen) => {
       severity: 'look',
       sheet: 'bank',
       title: 'Switched off in months of use',
-      sentence: `In ${monthsText(used)} it is to be switched off, and something is used then. It is reckoned as connected.`,
+      sentence: `In ${monthsText(used)} it is to be switched off, and something is used then. It is counted as connected.`,
       remedies: [
         remedy(
           'Leave it connected then',
@@ -229,11 +229,11 @@ const busTooHigh: Rule = ({ design, bank }, pen) => {
     id: 'bank.high',
     severity: known === undefined ? 'look' : 'stop',
     sheet: 'bank',
-    title: 'It charges above what the bus bears',
+    title: 'It charges above what the system is rated for',
     sentence:
       known === undefined
-        ? `${capital(bank.chemistry.name)} absorbs at ${pen(volts, 'voltage')}. Many inverters, controllers and DC things for ${design.busVolts} V stop or break above ${pen(limit, 'voltage')} (common practice): read what yours bear off their plates and type the least of it.`
-        : `${capital(bank.chemistry.name)} absorbs at ${pen(volts, 'voltage')}; what hangs on the bus bears ${pen(limit, 'voltage')}.`,
+        ? `${capital(bank.chemistry.name)} absorbs at ${pen(volts, 'voltage')}. Many inverters, controllers and DC things for ${design.busVolts} V stop or break above ${pen(limit, 'voltage')} (common practice): read the ratings off their plates and type the lowest.`
+        : `${capital(bank.chemistry.name)} absorbs at ${pen(volts, 'voltage')}; what is connected there is rated for ${pen(limit, 'voltage')}.`,
     value: volts,
     limit,
     focus: '/supply/mostVolts',

@@ -37,7 +37,7 @@ export const fuses: ArrayRule = ({ strings, module, paths, pile }, pen, { design
           id: 'strings.fuses',
           severity: 'look',
           sheet: 'strings',
-          title: 'Strings want fuses',
+          title: 'Strings need fuses',
           sentence: `${chosen.parallel} strings in parallel can feed ${pen(backFedA, 'current')} into a failed one. The sheet gives no largest fuse: read it off the panel’s back.`,
           value: backFedA,
           focus: `${paths.array}/module/maxFuse`,

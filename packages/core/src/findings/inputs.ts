@@ -74,10 +74,10 @@ const boostAbove: ArrayRule = ({ controller, strings, paths }, pen, { bank }) =>
 };
 
 const PARTS: Readonly<Record<Exclude<keyof DcLimits, 'poles'>, string>> = {
-  combiner: 'the combiner bears',
-  disconnect: 'the disconnect bears',
-  cable: 'the cable bears',
-  connector: 'the connectors bear',
+  combiner: 'the combiner is rated for',
+  disconnect: 'the disconnect is rated for',
+  cable: 'the cable is rated for',
+  connector: 'the connectors are rated for',
   dwelling: 'the local code allows on a dwelling',
 };
 
@@ -91,7 +91,7 @@ const dcLimits: Rule = ({ arrays, design }, pen) => {
         id: `dc.${part}`,
         severity: 'stop',
         sheet: 'strings',
-        title: 'Cold volts over what a part bears',
+        title: 'Cold voltage above the rating of a part',
         sentence: `${pen(highest, 'voltage')} on the coldest morning; ${PARTS[part]} ${pen(limit, 'voltage')}.`,
         value: highest,
         limit,
@@ -160,7 +160,7 @@ const inputInsideOut: Rule = ({ design, bank }, pen) =>
           severity: 'stop',
           sheet: 'strings',
           title: `The window of input ${input} is inside out`,
-          sentence: `It should work from ${pen(low, 'voltage')} up to ${pen(work, 'voltage')} and bear ${pen(max, 'voltage')}, each above the one before.`,
+          sentence: `It should work from ${pen(low, 'voltage')} up to ${pen(work, 'voltage')} and be rated for ${pen(max, 'voltage')}, each above the one before.`,
           focus: `/controllers/${id}/inputLimits/${input}/${INPUT_LIMITS.find((key) => own[key]) ?? 'maxVolts'}`,
         },
       ];
@@ -170,7 +170,7 @@ const inputInsideOut: Rule = ({ design, bank }, pen) =>
 /** What the codes ask of the direct-current side beside volts and amps; the wiring has it worked out. */
 const PROTECTION: Readonly<Record<School, string>> = {
   'north-american':
-    'On or in a building direct current from 80 V up wants arc-fault protection (NEC 690.11) and rapid shut-down (690.12); every array ground-fault protection (690.41), frames and rails bonded and earthed (690.43, 690.47), and a disconnect in reach (690.13). From memory: the edition in force, and who inspects it, decide.',
+    'On or in a building direct current from 80 V up needs arc-fault protection (NEC 690.11) and rapid shut-down (690.12); every array ground-fault protection (690.41), frames and rails bonded and earthed (690.43, 690.47), and a disconnect in reach (690.13). From memory: the edition in force, and who inspects it, decide.',
   iec: 'Frames and rails bonded and earthed, earth-fault or insulation monitoring, a DC isolator in reach and surge arresters where lightning is known (IEC 62548 and IEC 60364-7-712, from memory); some countries add arc-fault protection and a fireman’s switch. Local rules decide.',
   marine:
     'A fuse in every positive lead at its source, metal frames bonded to the boat’s bonding system and not to a shore earth, a double-pole switch for the array, and no DC negative joined to the hull but in one place (ISO 13297 and ABYC practice, from memory). A surveyor or licensed electrician decides.',

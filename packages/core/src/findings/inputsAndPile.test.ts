@@ -262,7 +262,7 @@ describe('a pile of unlike panels', () => {
     expect(find(put(honey, ['/arrays/a1/pile/strings/s1/input', 5]), 'pile.input.5')?.severity).toBe('stop');
   });
 
-  it('wants fuses where the others can feed more into a string than its panels bear', () => {
+  it('needs fuses where the others can feed more into a string than its panels bear', () => {
     const third = { position: 5, input: 1, panels: { k2: 3 } };
     const design = put(
       honey,

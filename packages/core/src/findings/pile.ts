@@ -121,7 +121,7 @@ const thumb: PileRule = ({ inputs }, _, pen) =>
         severity: 'note',
         sheet: 'strings',
         title: `Outside the rule of thumb on input ${window.input}`,
-        sentence: `The rule of thumb wants both within 5 % (common practice); here ${told.join(', and ')}. By their curves that costs ${pen(lost, 'percent')} at full sun.`,
+        sentence: `The rule of thumb asks for both within 5 % (common practice); here ${told.join(', and ')}. By their curves that costs ${pen(lost, 'percent')} at full sun.`,
       },
     ];
   });
@@ -156,7 +156,7 @@ const fuses: PileRule = (pile, _, pen, school) =>
               id: `pile.fuses.${window.input}`,
               severity: 'look',
               sheet: 'strings',
-              title: `Strings want fuses on input ${window.input}`,
+              title: `Strings need fuses on input ${window.input}`,
               sentence: `${strings.length} strings can feed ${pen(worst.backA, 'current')} into a failed one; the sheet of ${worst.sort} gives no largest fuse: read it off the panel’s back.`,
               value: worst.backA,
             },
@@ -172,7 +172,7 @@ const fuses: PileRule = (pile, _, pen, school) =>
           ? `A fuse in every string of input ${window.input}`
           : `No fuse protects the panels of input ${window.input}`,
         sentence: fits
-          ? `The others can feed ${pen(worst.backA, 'current')} into a failed string; ${worst.sort} bears ${pen(worst.bearsA, 'current')}. A combiner with ${fuse} A fuses (${FUSE_RULES[school]}). A blocking diode does not stand in for a fuse: it fails shorted (IEC 62548, from memory).`
+          ? `The others can feed ${pen(worst.backA, 'current')} into a failed string; ${worst.sort} is rated for ${pen(worst.bearsA, 'current')}. A combiner with ${fuse} A fuses (${FUSE_RULES[school]}). A blocking diode does not stand in for a fuse: it fails shorted (IEC 62548, from memory).`
           : `The others can feed ${pen(worst.backA, 'current')} into a failed string, more than the ${pen(worst.bearsA, 'current')} that ${worst.sort} bears, and the next size of fuse (${FUSE_RULES[school]}) is ${Number.isFinite(fuse) ? fuse : 'over 60'} A. Fewer strings side by side; a blocking diode does not stand in for a fuse.`,
         value: worst.backA,
         limit: worst.bearsA,

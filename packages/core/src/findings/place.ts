@@ -11,7 +11,7 @@ const noPlace: Rule = ({ design }) =>
         severity: 'look',
         sheet: 'place',
         title: 'No place yet',
-        sentence: 'Without a latitude and a longitude there is no sun and no frost to reckon with.',
+        sentence: 'Without a latitude and a longitude sun and frost cannot be known.',
         focus: '/place/lat',
       };
 

@@ -136,7 +136,7 @@ const stopNowhere: Rule = ({ design }) =>
       severity: 'look' as const,
       sheet: 'place' as const,
       title: 'A stop without a place',
-      sentence: `${name || 'A stop'} has dates but no latitude and longitude; its days are reckoned at home.`,
+      sentence: `${name || 'A stop'} has dates but no latitude and longitude; its days are counted at home.`,
       focus: `/stops/${id}/lat`,
     }));
 

@@ -1,6 +1,6 @@
 import type { Pen } from '../figures';
 import { coldestFor } from '../module';
-import { FAULT, LOSS, type Arrangement, type StringsResult } from '../strings';
+import { FAULT, LOSS, MUCH_CLIPPED, type Arrangement, type StringsResult } from '../strings';
 import { arrangeAs, arrangementText } from './array';
 import { ofEveryArray, type ArrayRule } from './everyArray';
 import { fuses } from './fuses';
@@ -33,12 +33,12 @@ export function arrangementSentence(
   }
   if (faults & FAULT.shortCircuit) {
     reasons.push(
-      `${pen(arrangement.iscA, 'current')} short-circuit, the input bears ${pen(window.maxIscA, 'current')}`,
+      `${pen(arrangement.iscA, 'current')} short-circuit, the input is rated for ${pen(window.maxIscA, 'current')}`,
     );
   }
   if (faults & FAULT.inputs)
     reasons.push(
-      `wants ${arrangement.inputs} input${arrangement.inputs === 1 ? '' : 's'}, there ${window.inputs === 1 ? 'is' : 'are'} ${window.inputs}`,
+      `needs ${arrangement.inputs} input${arrangement.inputs === 1 ? '' : 's'}, there ${window.inputs === 1 ? 'is' : 'are'} ${window.inputs}`,
     );
   if (faults & FAULT.panels) reasons.push(`takes ${arrangement.panels} panels, there are ${panelCount}`);
   if (reasons.length > 0) {
@@ -149,7 +149,7 @@ const shortCircuit: ArrayRule = (array, pen) => {
     severity: 'stop',
     sheet: 'strings',
     title: 'Short-circuit amps over the limit',
-    sentence: `${chosen.parallel} in parallel can give ${pen(chosen.iscA, 'current')} under a bright sky; the input bears ${pen(window.maxIscA, 'current')}.`,
+    sentence: `${chosen.parallel} in parallel can give ${pen(chosen.iscA, 'current')} under a bright sky; the input is rated for ${pen(window.maxIscA, 'current')}.`,
     value: chosen.iscA,
     limit: window.maxIscA,
     focus: `${paths.array}/strings/parallel`,
@@ -231,7 +231,7 @@ const clipped: ArrayRule = ({ strings }, pen, { energy }) => {
       : ' Even a cloudless day stays under its limit.';
   return {
     id: 'strings.clipped',
-    severity: chosen.kept < 0.75 ? 'look' : 'note',
+    severity: chosen.kept < MUCH_CLIPPED ? 'look' : 'note',
     sheet: 'strings',
     title: 'The controller will clip',
     sentence: `${pen(chosen.watts, 'power')} of panels on a controller that can use ${pen(chosen.watts * chosen.kept, 'power')} at full sun.${onClearDay} That harms nothing as long as volts and short-circuit amps stay inside.`,
@@ -261,7 +261,7 @@ const insideOut: Rule = ({ design }, pen) =>
       severity: 'stop' as const,
       sheet: 'strings' as const,
       title: 'The controller’s window is inside out',
-      sentence: `It should work from ${pen(minVolts.value, 'voltage')} up to ${pen(maxWorkVolts.value, 'voltage')} and bear ${pen(maxVolts.value, 'voltage')}, each above the one before.`,
+      sentence: `It should work from ${pen(minVolts.value, 'voltage')} up to ${pen(maxWorkVolts.value, 'voltage')} and be rated for ${pen(maxVolts.value, 'voltage')}, each above the one before.`,
       focus: `/controllers/${id}/minVolts`,
     };
   });

@@ -1,12 +1,14 @@
-import { usesInOrder } from '../document';
+import { usesInOrder, type Entry } from '../document';
 import { runningW } from '../loads';
 import { put, remedy, type Rule } from './finding';
 
 /** A motor's start when nothing better is known, and an inverter's draw by its bus. Common practice. */
 const MOTOR_START = 4;
 const IDLE_GUESS_W = 15;
+/** Uses that a sentence names; of the others it says how many. */
+const MOST_NAMED = 4;
 const MOTORS =
-  /pump|compressor|cooler|freezer|fridge|refrigerator|extractor|saw|motor|washing|mill|borehole|well/i;
+  /pump|compressor|cooler|freezer|fridge|refrigerator|extractor|saw|motor|washing|washer|dryer|mill|borehole|well|air.?con|\ba\/?c\b|vacuum|blower|grinder|drill|lathe|planer/i;
 
 const nothingToCarry: Rule = ({ design }) =>
   Object.keys(design.uses).length === 0
@@ -34,33 +36,36 @@ const neverRuns: Rule = ({ design }) =>
       focus: `/uses/${id}/months`,
     }));
 
-const motorWithoutStart: Rule = ({ design }, pen) =>
-  usesInOrder(design)
-    .filter(
-      ([, use]) =>
-        use.supply === 'ac' &&
-        MOTORS.test(use.name) &&
-        use.start === 'factor' &&
-        use.startFactor.value === 1 &&
-        runningW(use) >= 50,
-    )
-    .map(([id, use]) => ({
-      id: `uses.motorStart:${id}`,
-      severity: 'look' as const,
-      sheet: 'uses' as const,
-      title: 'A motor that starts like a lamp',
-      sentence: `${use.name} draws ${pen(runningW(use), 'power')} running, and a start factor of 1. A motor takes 3 to 7 times that for an instant (common practice).`,
-      value: 1,
-      limit: MOTOR_START,
-      remedies: [
-        remedy(
-          `Start at × ${MOTOR_START}`,
-          put(`/uses/${id}/startFactor`, { value: MOTOR_START, from: 'guess' }),
-        ),
-        remedy('It starts softly', put(`/uses/${id}/startFactor`, { value: 1.5, from: 'catalogue' })),
-      ],
-      focus: `/uses/${id}/startFactor`,
-    }));
+const motorWithoutStart: Rule = ({ design }, pen) => {
+  const motors = usesInOrder(design).filter(
+    ([, use]) =>
+      use.supply === 'ac' &&
+      MOTORS.test(use.name) &&
+      use.start === 'factor' &&
+      use.startFactor.value === 1 &&
+      runningW(use) >= 50,
+  );
+  const [first] = motors;
+  if (!first) return null;
+  const all = motors.length === 1 ? '' : ', all of them';
+  const surge = (entry: Entry) => motors.map(([id]) => put(`/uses/${id}/startFactor`, entry));
+  const named = motors.slice(0, MOST_NAMED).map(([, use]) => `${use.name} (${pen(runningW(use), 'power')})`);
+  if (motors.length > MOST_NAMED) named.push(`and ${motors.length - MOST_NAMED} more`);
+  return {
+    id: 'uses.motorStart',
+    severity: 'look',
+    sheet: 'uses',
+    title: motors.length === 1 ? 'A motor without a starting surge' : 'Motors without a starting surge',
+    sentence: `${named.join(', ')}: entered with a starting surge of × 1. A motor takes 3 to 7 times its running watts for an instant (common practice).`,
+    value: 1,
+    limit: MOTOR_START,
+    remedies: [
+      remedy(`Surge of × ${MOTOR_START}${all}`, ...surge({ value: MOTOR_START, from: 'guess' })),
+      remedy(`Soft start, × 1.5${all}`, ...surge({ value: 1.5, from: 'catalogue' })),
+    ],
+    focus: `/uses/${first[0]}/startFactor`,
+  };
+};
 
 const idleDrawMissing: Rule = ({ design, loads }, pen) => {
   const { inverterIdle, inverterHours } = design.supply;

@@ -220,7 +220,7 @@ const throughBank: Rule = (facts, pen) => {
     severity: 'note',
     sheet: 'uses',
     title: 'More is known of the hours',
-    sentence: `By the hours of the uses ${pen(share, 'percent')} of the energy goes through the bank; the array is reckoned with ${pen(typed, 'percent')}.`,
+    sentence: `By the hours of the uses ${pen(share, 'percent')} of the energy goes through the bank; the array is calculated with ${pen(typed, 'percent')}.`,
     value: share,
     remedies: [remedy(`Take ${share} %`, put('/energy/throughBank', { value: share, from: 'catalogue' }))],
     focus: '/energy/throughBank',
@@ -243,7 +243,7 @@ const cannotKeepUp: Rule = ({ design, climate }, pen) =>
           severity: 'look' as const,
           sheet: 'uses' as const,
           title: use.form === 'heating' ? 'It cannot keep it warm' : 'It cannot keep it cool',
-          sentence: `${named(use)} gives all of its ${pen(use.watts.value, 'power')} and would want ${pen(worst.wh, 'energy')} more on a day in ${monthName(worst.month)}. It is reckoned at its watts: the rest must come from something else, or it stays ${use.form === 'heating' ? 'colder' : 'warmer'}.`,
+          sentence: `${named(use)} gives all of its ${pen(use.watts.value, 'power')} and would need ${pen(worst.wh, 'energy')} more on a day in ${monthName(worst.month)}. It is counted at its watts: the rest must come from something else, or it stays ${use.form === 'heating' ? 'colder' : 'warmer'}.`,
           value: worst.wh,
           focus: `/uses/${id}/watts`,
         };

@@ -191,7 +191,7 @@ describe('validation', () => {
     ['/arrays/a1/count/value', 10_000, 'Panels runs from 1 to 400, whole numbers only'],
     ['/arrays/a1/count/value', 2.5, 'Panels runs from 1 to 400, whole numbers only'],
     ['/uses/u1/watts/value', -5, 'Watts runs from 0 to 100\u2009000'],
-    ['/bank/days/value', '3', 'Days to carry runs from 0.1 to 30'],
+    ['/bank/days/value', '3', 'Days of autonomy runs from 0.1 to 30'],
   ])('names the field at %s', (path, value, message) => {
     expect(problemsOf(set(path, value))).toEqual([{ path, message }]);
   });

@@ -223,8 +223,8 @@ describe('sheets in files', () => {
     expect(read).toEqual([]);
     expect(problems).toEqual([
       'Row 1, iscA: “six” is not a number',
-      'Row 1 (X) wants vocV, iscA, vmpV and impA',
-      'Row 2 (Row 2) wants vocV, iscA, vmpV and impA',
+      'Row 1 (X) needs vocV, iscA, vmpV and impA',
+      'Row 2 (Row 2) needs vocV, iscA, vmpV and impA',
     ]);
     expect(readSheetRows([]).problems).toEqual(['There are no rows']);
   });

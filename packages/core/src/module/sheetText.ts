@@ -315,7 +315,7 @@ export function readSheetText(text: string, column = 0): SheetText {
   if (missing.length > 0 && found.size > 0)
     problems.push(`Not found: ${missing.map((key) => NAMES[key]).join(', ')}`);
   if (found.size === 0 && text.trim() !== '')
-    problems.push('No figure of a panel was recognised. A line wants its name and its number: Voc 37.6 V');
+    problems.push('No figure of a panel was recognised. A line needs a name and a number: Voc 37.6 V');
   return { readings: SHEET_KEYS.flatMap((key) => found.get(key) ?? []), columns: read.columns, problems };
 }
 

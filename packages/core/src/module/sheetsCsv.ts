@@ -68,7 +68,7 @@ export function readSheetRows(rows: readonly Record<string, unknown>[]): SheetsR
         .trim()
         .slice(0, 120) || `Row ${i + 1}`;
     if (voc === null || isc === null || vmp === null || imp === null) {
-      problems.push(`Row ${i + 1} (${name}) wants vocV, iscA, vmpV and impA`);
+      problems.push(`Row ${i + 1} (${name}) needs vocV, iscA, vmpV and impA`);
       return [];
     }
     const entry = (value: number) => ({ value, from: 'catalogue' as const });

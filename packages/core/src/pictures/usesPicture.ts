@@ -163,9 +163,9 @@ function costsOf(facts: Facts, month: number): Cost[] {
       .map((row) =>
         cost(row.id, facts.design.uses[row.id]?.name || 'unnamed use', row.monthWh[month - 1] ?? 0),
       ),
-    cost('', 'inverter’s own draw', idleWh),
+    cost('', 'inverter idle draw', idleWh),
     cost('', 'heating pad of the bank', padWh),
-    cost('', 'controllers’ own draw', controllersWh),
+    cost('', 'controllers’ self-consumption', controllersWh),
   ]
     .filter(({ wh }) => wh > 0)
     .sort((a, b) => b.wh - a.wh);

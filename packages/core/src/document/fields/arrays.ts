@@ -4,7 +4,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/arrays/*/count': field('Panels', 'count', 1, 400, 'How many panels you mean to put up.', wholeChoice),
   '/arrays/*/plane/tilt': field('Tilt', 'angle', 0, 90, '0° lies flat, 90° stands upright.', choice),
   '/arrays/*/plane/azimuth': field(
-    'Faces',
+    'Azimuth',
     'azimuth',
     0,
     360,
@@ -14,7 +14,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/arrays/*/plane/tilts/*': field('Tilt', 'angle', 0, 90, '0° lies flat, 90° stands upright.', choice),
   '/arrays/*/rows/count': field('Rows', 'count', 1, 60, 'Rows one behind another.', wholeChoice),
   '/arrays/*/rows/pitch': field(
-    'Row to row',
+    'Row pitch',
     'distance',
     0.2,
     60,
@@ -22,7 +22,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     choice,
   ),
   '/arrays/*/rows/length': field(
-    'Up the slope',
+    'Slope length',
     'distance',
     0.2,
     20,
@@ -30,7 +30,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.1, 'frames and gaps add a tenth')),
   ),
   '/arrays/*/width': field(
-    'Across',
+    'Array width',
     'distance',
     0.2,
     200,
@@ -38,7 +38,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.2, 'the layout is not drawn yet')),
   ),
   '/arrays/*/bifacial': field(
-    'The backs add',
+    'Bifacial gain',
     'percent',
     0,
     30,
@@ -46,7 +46,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(4, 'the gain of backs differs by 4 points')),
   ),
   '/arrays/*/skyline/obstacles/*/azimuth': field(
-    'Stands at',
+    'Direction',
     'azimuth',
     0,
     360,
@@ -54,7 +54,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(5, 'a compass read by hand is 5° out')),
   ),
   '/arrays/*/skyline/obstacles/*/distance': field(
-    'Away',
+    'Distance',
     'distance',
     0.1,
     20_000,
@@ -62,7 +62,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.15, 'paced distances are 15 % out')),
   ),
   '/arrays/*/skyline/obstacles/*/height': field(
-    'Above the panels',
+    'Height above panels',
     'distance',
     0,
     3000,
@@ -70,7 +70,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.2, 'heights by eye are 20 % out')),
   ),
   '/arrays/*/skyline/obstacles/*/bottom': field(
-    'Begins at',
+    'Bottom edge',
     'distance',
     0,
     3000,
@@ -78,7 +78,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     choice,
   ),
   '/arrays/*/skyline/obstacles/*/width': field(
-    'Wide',
+    'Width',
     'distance',
     0.02,
     20_000,
@@ -86,7 +86,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.2, 'widths by eye are 20 % out')),
   ),
   '/arrays/*/skyline/obstacles/*/leafed': field(
-    'Through its leaves',
+    'Light through leaves',
     'percent',
     0,
     100,
@@ -94,7 +94,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(10, 'crowns differ by 10 points')),
   ),
   '/arrays/*/skyline/obstacles/*/bare': field(
-    'Through it when bare',
+    'Light when bare',
     'percent',
     0,
     100,
@@ -102,7 +102,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(15, 'bare crowns differ by 15 points')),
   ),
   '/arrays/*/albedo': field(
-    'Ground reflects',
+    'Ground albedo',
     'percent',
     0,
     90,
@@ -110,7 +110,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(10, 'ground reflection changes by 10 points with season')),
   ),
   '/arrays/*/soiling': field(
-    'Dirt and snow take',
+    'Soiling loss',
     'percent',
     0,
     80,
@@ -118,7 +118,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(4, 'dirt and snow differ by 4 points')),
   ),
   '/arrays/*/albedoBy/*': field(
-    'Ground reflects',
+    'Ground albedo',
     'percent',
     0,
     90,
@@ -126,7 +126,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(15, 'snow comes and goes, 15 points')),
   ),
   '/arrays/*/soilingBy/*': field(
-    'Dirt takes',
+    'Soiling loss',
     'percent',
     0,
     80,
@@ -134,7 +134,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(4, 'dirt differs by 4 points')),
   ),
   '/arrays/*/snowBy/*': field(
-    'Lying snow takes',
+    'Snow loss',
     'percent',
     0,
     100,
@@ -142,7 +142,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(20, 'snow lies longer in one winter than in the next, 20 points')),
   ),
   '/arrays/*/wiring': field(
-    'Array wiring takes',
+    'Array wiring loss',
     'percent',
     0,
     20,
@@ -150,7 +150,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(1.5, 'runs come out longer than planned')),
   ),
   '/arrays/*/mismatch': field(
-    'Mismatch and age take',
+    'Mismatch and ageing loss',
     'percent',
     0,
     40,
@@ -270,7 +270,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     measure,
   ),
   '/arrays/*/pile/sorts/*/pieces/*/light': field(
-    'Light then',
+    'Irradiance',
     'irradiance',
     50,
     1500,
@@ -278,7 +278,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     measure,
   ),
   '/arrays/*/pile/sorts/*/pieces/*/cell': field(
-    'Cells at',
+    'Cell temperature',
     'temperature',
     -40,
     100,
@@ -286,23 +286,23 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     measure,
   ),
   '/dc/combiner': field(
-    'Combiner bears',
+    'Combiner rating',
     'voltage',
     10,
     2000,
     'Rated direct-current volts of the box and its fuses.',
   ),
   '/dc/disconnect': field(
-    'Disconnect bears',
+    'Disconnect rating',
     'voltage',
     10,
     2000,
     'Rated direct-current volts of the switch.',
   ),
-  '/dc/cable': field('Cable bears', 'voltage', 10, 2000, 'Printed on its jacket.'),
-  '/dc/connector': field('Connectors bear', 'voltage', 10, 2000, 'Rated direct-current volts.'),
+  '/dc/cable': field('Cable rating', 'voltage', 10, 2000, 'Printed on its jacket.'),
+  '/dc/connector': field('Connector rating', 'voltage', 10, 2000, 'Rated direct-current volts.'),
   '/dc/dwelling': field(
-    'Allowed on a dwelling',
+    'Limit on a dwelling',
     'voltage',
     30,
     1500,
@@ -326,7 +326,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     wholeChoice,
   ),
   '/arrays/*/strings/inputs': field(
-    'On inputs',
+    'Inputs used',
     'count',
     1,
     8,
@@ -334,7 +334,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     wholeChoice,
   ),
   '/energy/throughBank': field(
-    'Goes through the bank',
+    'Share through the bank',
     'percent',
     0,
     100,

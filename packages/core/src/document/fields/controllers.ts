@@ -2,15 +2,15 @@ import { amount, choice, field, guessed, share, sheet, wholeChoice, type FieldSp
 
 export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/controllers/*/maxVolts': field(
-    'Never above',
+    'Maximum input voltage',
     'voltage',
     10,
     1500,
-    'Above this the controller is destroyed.',
+    'Above this the controller can be destroyed.',
     {},
   ),
   '/controllers/*/minVolts': field(
-    'Works from',
+    'Tracking range from',
     'voltage',
     0,
     1000,
@@ -18,7 +18,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllers/*/maxWorkVolts': field(
-    'Works up to',
+    'Tracking range to',
     'voltage',
     5,
     1500,
@@ -26,7 +26,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllers/*/headroom': field(
-    'Above the bank by',
+    'Margin over the bank',
     'voltage',
     0,
     50,
@@ -34,7 +34,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllers/*/maxAmps': field(
-    'Amps it uses',
+    'Maximum input current',
     'current',
     1,
     500,
@@ -42,7 +42,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllers/*/maxIscAmps': field(
-    'Short-circuit amps',
+    'Maximum short-circuit current',
     'current',
     1,
     1000,
@@ -50,7 +50,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllers/*/chargeAmps': field(
-    'Charge amps',
+    'Rated charge current',
     'current',
     1,
     1000,
@@ -58,7 +58,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllers/*/efficiency': field(
-    'Controller gives back',
+    'Controller efficiency',
     'percent',
     50,
     100,
@@ -66,7 +66,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     sheet(amount(1.5, 'away from its best voltage it is 1.5 points worse')),
   ),
   '/controllers/*/startVolts': field(
-    'Wakes at',
+    'Start-up voltage',
     'voltage',
     1,
     1000,
@@ -74,7 +74,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllers/*/maxWatts': field(
-    'Watts an input uses',
+    'Maximum input power',
     'power',
     10,
     100_000,
@@ -82,7 +82,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     {},
   ),
   '/controllerPrices/*': field(
-    'It costs',
+    'Price',
     'money',
     0,
     100_000,
@@ -90,7 +90,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.2, 'prices differ by a fifth between offers')),
   ),
   '/budget/most': field(
-    'To spend',
+    'Budget',
     'money',
     0,
     10_000_000,
@@ -98,7 +98,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     choice,
   ),
   '/budget/panelWatt': field(
-    'A rated watt costs',
+    'Panel price per watt',
     'money',
     0,
     100,
@@ -106,7 +106,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.3, 'prices of panels differ by a third between offers')),
   ),
   '/controllers/*/ownDraw': field(
-    'Draws itself',
+    'Self-consumption',
     'power',
     0,
     200,

@@ -4,7 +4,7 @@ export const PLACE_FIELDS: Readonly<Record<string, FieldSpec>> = {
   '/place/lat': field('Latitude', 'latitude', -90, 90, 'Degrees from the equator, north positive.', choice),
   '/place/lon': field('Longitude', 'longitude', -180, 180, 'Degrees from Greenwich, east positive.', choice),
   '/place/altitude': field(
-    'Height',
+    'Altitude',
     'altitude',
     -450,
     6000,
@@ -28,15 +28,22 @@ export const PLACE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(3, 'the record of a near-by station may be 3 K off')),
   ),
   '/place/ghi/*': field(
-    'Sun on the flat',
+    'Horizontal irradiation',
     'irradiation',
     0,
     12,
     'Global horizontal irradiation, an average day of the month.',
     { typed: 'catalogue', error: gridError },
   ),
-  '/place/air/*': field('Mean air', 'temperature', -70, 50, 'Mean air temperature of the month.', {
-    typed: 'catalogue',
-    error: amount(2, 'the grid is within 1 to 3 K'),
-  }),
+  '/place/air/*': field(
+    'Mean air temperature',
+    'temperature',
+    -70,
+    50,
+    'Mean air temperature of the month.',
+    {
+      typed: 'catalogue',
+      error: amount(2, 'the grid is within 1 to 3 K'),
+    },
+  ),
 };

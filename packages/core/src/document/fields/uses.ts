@@ -6,7 +6,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'power',
     0,
     100_000,
-    'What one of them draws while it runs.',
+    'Power that one of them draws while it runs.',
     sheet(share(0.3, 'name plates are 30 % out either way')),
   ),
   '/uses/*/count': field('How many', 'count', 1, 10_000, 'How many of them there are.', wholeChoice),
@@ -19,7 +19,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.4, 'people misjudge hours by 40 %')),
   ),
   '/uses/*/startFactor': field(
-    'Start factor',
+    'Starting surge',
     'factor',
     1,
     12,
@@ -27,7 +27,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.4, 'motor starts differ by 40 %')),
   ),
   '/uses/*/standby': field(
-    'Off draw',
+    'Standby watts',
     'power',
     0,
     10_000,
@@ -42,7 +42,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'On its plate, while it runs.',
     sheet(share(0.3, 'name plates are 30 % out either way')),
   ),
-  '/uses/*/given/volts': field('Volts', 'voltage', 1, 1000, 'That the amps are said at.'),
+  '/uses/*/given/volts': field('Volts', 'voltage', 1, 1000, 'Voltage that the amps are given at.'),
   '/uses/*/given/powerFactor': field(
     'Power factor',
     'factor',
@@ -52,7 +52,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.15, 'power factors differ by 15 %')),
   ),
   '/uses/*/given/meterWh': field(
-    'The meter showed',
+    'Meter reading',
     'energy',
     0,
     10_000_000,
@@ -60,7 +60,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     measure,
   ),
   '/uses/*/given/meterHours': field(
-    'Over',
+    'Metered for',
     'hours',
     0.02,
     20_000,
@@ -68,7 +68,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     measure,
   ),
   '/uses/*/given/meterPeak': field(
-    'Most it showed',
+    'Highest watts seen',
     'power',
     0,
     100_000,
@@ -76,7 +76,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     measure,
   ),
   '/uses/*/given/labelWh': field(
-    'Label, a year',
+    'Energy label, a year',
     'energy',
     0,
     50_000_000,
@@ -92,7 +92,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.3, 'people misjudge water by 30 %')),
   ),
   '/uses/*/given/head': field(
-    'Lifted by',
+    'Head',
     'distance',
     0,
     1000,
@@ -100,7 +100,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.15, 'friction and draw-down add a sixth')),
   ),
   '/uses/*/given/pressure': field(
-    'Against',
+    'Outlet pressure',
     'pressure',
     0,
     3000,
@@ -108,7 +108,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.15, 'pressure switches are set 15 % apart')),
   ),
   '/uses/*/given/pumpEfficiency': field(
-    'Pump and motor give back',
+    'Pump efficiency',
     'percent',
     3,
     95,
@@ -116,7 +116,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(12, 'pumps off their best point are 12 points worse')),
   ),
   '/uses/*/given/rise': field(
-    'Heated by',
+    'Temperature rise',
     'rise',
     0,
     100,
@@ -124,7 +124,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(8, 'cold water changes by 8 K through the year')),
   ),
   '/uses/*/given/heaterEfficiency': field(
-    'Heater gives',
+    'Heater efficiency',
     'percent',
     20,
     600,
@@ -140,7 +140,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.3, 'days differ by 30 %')),
   ),
   '/uses/*/given/perDistance': field(
-    'Takes',
+    'Consumption',
     'perDistance',
     1,
     2000,
@@ -148,7 +148,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.2, 'cold and hills take a fifth more')),
   ),
   '/uses/*/given/chargerEfficiency': field(
-    'Charger gives back',
+    'Charger efficiency',
     'percent',
     30,
     100,
@@ -156,7 +156,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(5, 'chargers differ by 5 points')),
   ),
   '/uses/*/given/perKelvin': field(
-    'For each degree',
+    'Heat loss per degree',
     'perKelvin',
     0,
     5000,
@@ -164,7 +164,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.4, 'heat losses by thumb are 40 % out')),
   ),
   '/uses/*/given/base': field(
-    'From',
+    'Base temperature',
     'temperature',
     -10,
     40,
@@ -172,7 +172,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(2, 'sun and people shift the base by 2 K')),
   ),
   '/uses/*/given/cop': field(
-    'Heat for its energy',
+    'COP',
     'factor',
     0.2,
     10,
@@ -180,7 +180,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.25, 'it falls with the cold and with dirt, a quarter')),
   ),
   '/uses/*/given/duty': field(
-    'Runs for',
+    'Duty cycle',
     'percent',
     1,
     100,
@@ -203,7 +203,13 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'LRA on the plate of a compressor or motor.',
     sheet(share(0.15, 'plates round up by 15 %')),
   ),
-  '/uses/*/given/startVolts': field('At', 'voltage', 1, 1000, 'Volts the locked-rotor amps are said at.'),
+  '/uses/*/given/startVolts': field(
+    'Locked-rotor voltage',
+    'voltage',
+    1,
+    1000,
+    'Voltage that the locked-rotor amps are given at.',
+  ),
   '/uses/*/given/startWatts': field(
     'Starting watts',
     'power',
@@ -223,7 +229,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.4, 'people come more or less often than they mean to')),
   ),
   '/supply/inverterEfficiency': field(
-    'Inverter gives back',
+    'Inverter efficiency',
     'percent',
     50,
     100,
@@ -231,7 +237,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(4, 'at light load an inverter is 4 points worse than its sheet')),
   ),
   '/supply/inverterIdle': field(
-    'Inverter’s own draw',
+    'Inverter idle draw',
     'power',
     0,
     500,
@@ -247,7 +253,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(share(0.25, 'a switched-off inverter is often left on')),
   ),
   '/supply/dcEfficiency': field(
-    'DC wiring gives back',
+    'DC wiring efficiency',
     'percent',
     50,
     100,
@@ -255,7 +261,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     guessed(amount(2, 'long runs lose 2 points more')),
   ),
   '/supply/sharing': field(
-    'At once',
+    'Coincidence factor',
     'percent',
     10,
     100,
@@ -263,10 +269,10 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     choice,
   ),
   '/supply/mostVolts': field(
-    'Most volts on the bus',
+    'Maximum DC voltage',
     'voltage',
     10,
     100,
-    'The most that the inverter and everything else on the bus bear, off their plates; the least of them counts.',
+    'The highest DC voltage that the inverter and all else on the battery side are rated for; the lowest of them counts.',
   ),
 };

@@ -28,7 +28,7 @@ export function examples(): Example[] {
     {
       id: 'honey-house',
       about:
-        'A beekeeper’s shed: three weeks of extracting, a bank that wants a larger box, eleven panels of three sorts.',
+        'A beekeeper’s shed: three weeks of extracting, a bank that needs a larger box, eleven panels of three sorts.',
       design: honeyHouse(),
     },
     {
