@@ -46,6 +46,31 @@ describe('a job', () => {
     expect(listed?.summary?.figures).toHaveLength(3);
   });
 
+  it('tells what was done to it, from a snapshot on, and nothing of what is not there', async () => {
+    const id = await newJob();
+    let before = design;
+    for (let revision = 1; revision <= 55; revision++) {
+      const after = withDays(1 + revision / 10, before);
+      expect((await post(`/api/jobs/${id}/revisions`, saveOf(before, after, revision))).statusCode).toBe(200);
+      before = after;
+    }
+    type History = { base: { revision: number; document: Design } | null; revisions: { revision: number }[] };
+    const history = async (query: string) => (await get(`/api/jobs/${id}/history?${query}`)).json<History>();
+    const all = await history('until=56&most=60');
+    expect([all.base?.revision, all.base?.document, all.revisions.length]).toEqual([1, design, 55]);
+    // six are wanted, and it begins at the snapshot before them
+    const few = await history('until=56&most=6');
+    expect([few.base?.revision, few.base?.document.bank.days.value]).toEqual([50, 5.9]);
+    expect(few.revisions.map(({ revision }) => revision)).toEqual([51, 52, 53, 54, 55, 56]);
+    expect(await history('until=3')).toMatchObject({
+      base: { revision: 1 },
+      revisions: [{ revision: 2, label: 'A change' }, { revision: 3 }],
+    });
+    expect((await get(`/api/jobs/${id}/history?until=0`)).statusCode).toBe(400);
+    expect((await get(`/api/jobs/${id}/history?until=9&most=1000`)).statusCode).toBe(400);
+    expect((await get(`/api/jobs/${randomUUID()}/history?until=1`)).statusCode).toBe(404);
+  });
+
   it('is refused with the field at fault', async () => {
     const answer = await post('/api/jobs', { design: withValueAt(design, '/place/lat/value', 95) });
     expect(answer.statusCode).toBe(400);

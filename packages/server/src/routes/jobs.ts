@@ -92,6 +92,21 @@ export const jobRoutes: FastifyPluginAsync<Options> = async (app, { pool, reckon
     },
   );
 
+  app.get<Id & { Querystring: { until: number; most: number } }>(
+    '/:id/history',
+    {
+      schema: {
+        params: schemas.jobId,
+        querystring: schemas.historyQuery,
+        response: { 200: schemas.historyAnswer },
+      },
+    },
+    async ({ params, query }) => {
+      await read(params.id);
+      return queries.historyUntil(pool, params.id, query.until, query.most);
+    },
+  );
+
   app.post<Id & { Body: { name: string } }>(
     '/:id/duplicate',
     { schema: { params: schemas.jobId, body: schemas.nameBody, response: { 201: schemas.revisionAnswer } } },

@@ -18,7 +18,7 @@ function operationProblem(operation: unknown): string | null {
   if (typeof path !== 'string' || path.length > 300)
     return 'path must be a pointer of at most 300 characters';
   if ((op === 'remove') === Object.hasOwn(operation, 'value'))
-    return op === 'remove' ? 'takes no value' : 'wants a value';
+    return op === 'remove' ? 'takes no value' : 'needs a value';
   return null;
 }
 
@@ -78,6 +78,13 @@ export const revisionsAnswer = Joi.object({
       }),
     )
     .required(),
+});
+
+export const historyAnswer = revisionsAnswer.keys({
+  base: Joi.object({ revision: Joi.number().required(), document: Joi.object().unknown().required() })
+    .allow(null)
+    .required()
+    .description('what the job was before the first of these revisions'),
 });
 
 const shownFigure = Joi.object({
@@ -150,6 +157,10 @@ export const placesAnswer = Joi.object({
 });
 
 export const sinceQuery = Joi.object({ since: revision.min(0).required() });
+export const historyQuery = Joi.object({
+  until: revision.min(1).required(),
+  most: Joi.number().integer().min(1).max(300).default(60),
+});
 export const nameBody = Joi.object({ name: words.trim().min(1).max(120).required() });
 export const fileBody = Joi.object({ file: Joi.string().required().description('the text of a job file') });
 export const importAnswer = Joi.object({

@@ -22,6 +22,12 @@ export interface StoredJob {
   design: Design;
 }
 
+/** What a job was some revisions ago, and what was done since. */
+export interface JobHistory {
+  base: { revision: number; document: Design } | null;
+  revisions: { revision: number; label: string; createdAt: string; patch: Operation[] }[];
+}
+
 export interface PlaceHit {
   name: string;
   country: string;
@@ -75,6 +81,8 @@ export const api = {
         : '/jobs',
     ),
   job: (id: string) => request<StoredJob>(`/jobs/${id}`),
+  history: (id: string, until: number, most: number) =>
+    request<JobHistory>(`/jobs/${id}/history?until=${until}&most=${most}`),
   create: (design: Design, label: string) => send<{ id: string }>('POST', '/jobs', { design, label }),
   duplicate: (id: string, name: string) => send<{ id: string }>('POST', `/jobs/${id}/duplicate`, { name }),
   remove: (id: string) => send<void>('DELETE', `/jobs/${id}`),

@@ -1,10 +1,12 @@
+import { useState } from 'react';
 import { Dialog, DialogTrigger, ListBox, ListBoxItem } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from './store';
-import { QuietButton } from '../ui/controls';
+import { Action, QuietButton } from '../ui/controls';
 import { Sheetlet } from '../ui/Opener';
 import { color } from '../ui/tokens';
 import { redo, undo } from './edits';
+import { told } from './history';
 import { jobActions } from './jobSlice';
 
 const Bar = styled.div`
@@ -18,6 +20,11 @@ const Past = styled(ListBoxItem)`
   padding: 5px 14px;
   cursor: pointer;
   outline-offset: -2px;
+  small {
+    display: block;
+    font-size: 12px;
+    color: ${color.soft};
+  }
   &[data-focused] {
     background: ${color.tint};
   }
@@ -53,9 +60,9 @@ export function HistoryMenu() {
       </QuietButton>
       <QuietButton
         onPress={() => dispatch(pinned ? jobActions.unpinned() : jobActions.pinned())}
-        aria-label={pinned ? 'Unpin what it was before' : 'Pin it as it is, to see every change against it'}
+        aria-label={pinned ? 'Stop comparing with what it was' : 'Compare every change with what it is now'}
       >
-        {pinned ? 'Unpin' : 'Pin'}
+        {pinned ? 'Stop comparing' : 'Compare'}
       </QuietButton>
       <DialogTrigger>
         <QuietButton isDisabled={last === undefined}>History</QuietButton>
@@ -69,10 +76,21 @@ export function HistoryMenu() {
 
 const MOST_SHOWN = 30;
 
+/** Day and hour of an edit of an earlier visit. */
+const when = (at: string) =>
+  new Date(at).toLocaleString(undefined, {
+    month: 'short',
+    day: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+
 function PastEdits({ onDone }: { onDone: () => void }) {
   const dispatch = useAppDispatch();
   const past = useAppSelector(({ job }) => job.past);
-  const newestFirst = past.toReversed().slice(0, MOST_SHOWN);
+  const design = useAppSelector(({ job }) => job.design);
+  const [shown, setShown] = useState(MOST_SHOWN);
+  const newestFirst = past.toReversed().slice(0, shown);
   const backTo = (index: number) => {
     for (let step = 0; step <= index; step++) dispatch(undo());
     onDone();
@@ -81,12 +99,19 @@ function PastEdits({ onDone }: { onDone: () => void }) {
     <>
       <Heading>Back to before …</Heading>
       <ListBox aria-label="Edits, newest first" onAction={(key) => backTo(Number(key))}>
-        {newestFirst.map(({ label }, index) => (
-          <Past key={index} id={index} textValue={label}>
-            {label}
-          </Past>
-        ))}
+        {newestFirst.map((edit, index) => {
+          const words = design ? told(edit, design) : edit.label;
+          return (
+            <Past key={index} id={index} textValue={words}>
+              {words}
+              {edit.at ? <small>{when(edit.at)}</small> : null}
+            </Past>
+          );
+        })}
       </ListBox>
+      {past.length > shown ? (
+        <Action onPress={() => setShown(shown + MOST_SHOWN)}>Show earlier ones</Action>
+      ) : null}
     </>
   );
 }

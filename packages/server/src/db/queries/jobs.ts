@@ -173,6 +173,32 @@ export async function revisionsSince(db: Queryable, jobId: string, since: number
   return rows;
 }
 
+/**
+ * What a job was some revisions ago, and every change from there to a revision.
+ * @param most revisions at least, where there are so many: it begins at a snapshot
+ */
+export async function historyUntil(
+  db: Queryable,
+  jobId: string,
+  until: number,
+  most: number,
+): Promise<{ base: { revision: number; document: unknown } | null; revisions: RevisionRow[] }> {
+  const { rows } = await db.query<{ revision: number; document: unknown }>(
+    `SELECT revision, document FROM snapshots
+      WHERE job_id = $1 AND revision <= greatest(1, $2::integer - $3::integer)
+      ORDER BY revision DESC LIMIT 1`,
+    [jobId, until, most],
+  );
+  const [base = null] = rows;
+  if (!base) return { base, revisions: [] };
+  const after = await db.query<RevisionRow>(
+    `SELECT revision, label, patch, ${iso('created_at')} AS "createdAt"
+       FROM revisions WHERE job_id = $1 AND revision > $2 AND revision <= $3 ORDER BY revision`,
+    [jobId, base.revision, until],
+  );
+  return { base, revisions: after.rows };
+}
+
 export async function insertSnapshot(
   db: Queryable,
   jobId: string,
