@@ -3,7 +3,7 @@ import type { BankPicture } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
 import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
-import { Hatch } from './Hatch';
+import { HatchedRect } from './HatchedRect';
 import { Svg } from './Svg';
 import { useWidth } from './useWidth';
 
@@ -31,16 +31,17 @@ export const BankRuler = memo(function BankRuler({ picture }: { picture: BankPic
         role="img"
         aria-label={`${label(usableWh)} usable of ${label(ratedWh)} rated${days === null ? '' : `, ${days.toFixed(1)} days; ${wantedDays} asked for`}`}
       >
-        <defs>
-          <Hatch id="kept" gap={7} weight={2} ink={color.rule} turn={-45} />
-        </defs>
-        <rect
+        <HatchedRect
+          name="kept"
           x={x(usableWh)}
           y={top}
           width={x(ratedWh) - x(usableWh)}
           height={height}
-          fill="url(#kept)"
-          stroke={color.ink}
+          gap={7}
+          weight={2}
+          ink={color.rule}
+          turn={-45}
+          outline={color.ink}
         />
         <rect
           x={x(0)}

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { curveMonotoneX, line } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
-import { Hatch } from './Hatch';
+import { HatchedRect } from './HatchedRect';
 import { Alongs, Picture, Ups } from './Picture';
 import { useWidth } from './useWidth';
 
@@ -14,10 +14,10 @@ const [LEFT, RIGHT, TOP, PLOT, GAP, FOOT] = [46, 12, 18, 190, 26, 30];
 /** Each curve by its stroke as well as its ink. */
 const STROKES: Readonly<Record<CurveLine['id'], { ink: string; dash?: string; weight: number }>> = {
   standard: { ink: color.ink, weight: 2.4 },
-  cold: { ink: color.stored, dash: '7 3', weight: 1.8 },
-  hot: { ink: color.act, dash: '2 3', weight: 1.8 },
-  usual: { ink: color.pencil, dash: '9 3 2 3', weight: 1.8 },
-  shaded: { ink: color.ink, dash: '1 3', weight: 3 },
+  cold: { ink: color.stored, dash: '13 5', weight: 1.8 },
+  hot: { ink: color.act, dash: '3 6', weight: 1.8 },
+  usual: { ink: color.pencil, dash: '14 5 3 5', weight: 1.8 },
+  shaded: { ink: color.ink, dash: '2 6', weight: 3 },
 };
 
 const watts = (value: number) => joined(displayFigure(value, 'power', 'metric'));
@@ -43,25 +43,30 @@ export const CurvePicture = memo(function CurvePicture({
   const drawnA = line<CurveLine['points'][number]>(
     ([v]) => x(v),
     ([, i]) => amps(i),
-  ).curve(curveMonotoneX);
+  )
+    .digits(1)
+    .curve(curveMonotoneX);
   const drawnW = line<CurveLine['points'][number]>(
     ([v]) => x(v),
     ([v, i]) => power(v * i),
-  ).curve(curveMonotoneX);
+  )
+    .digits(1)
+    .curve(curveMonotoneX);
   const volts = x.ticks(width < 480 ? 4 : 8);
   return (
     <Picture measure={ref} width={width} height={height} says={describe(input, lines)}>
-      <defs>
-        <Hatch id={`low-${input.input}`} gap={7} weight={1.4} ink={color.rule} turn={-45} />
-      </defs>
       {[TOP, second].map((y) => (
         <g key={y}>
-          <rect
+          <HatchedRect
+            name="low"
             x={LEFT}
             y={y}
             width={x(Math.min(mostV, input.fromV)) - LEFT}
             height={PLOT}
-            fill={`url(#low-${input.input})`}
+            gap={7}
+            weight={1.4}
+            ink={color.rule}
+            turn={-45}
           />
           {input.maxV < mostV ? (
             <rect
@@ -104,8 +109,8 @@ export const CurvePicture = memo(function CurvePicture({
           strokeWidth={STROKES[id].weight}
           strokeDasharray={STROKES[id].dash}
         >
-          <path d={drawnA(points) ?? ''} />
-          <path d={drawnW(points) ?? ''} />
+          <path d={drawnA(apart(points, ([v, i]) => [x(v), amps(i)])) ?? ''} />
+          <path d={drawnW(apart(points, ([v, i]) => [x(v), power(v * i)])) ?? ''} />
         </g>
       ))}
       {lines.flatMap(({ id, peaks }) =>
@@ -146,6 +151,17 @@ export function StrokeSample({ id }: { id: CurveLine['id'] }) {
       <path d="M0 5H34" stroke={ink} strokeWidth={weight} strokeDasharray={dash} />
     </svg>
   );
+}
+
+/** Points of a curve that stand apart where it is drawn, px; the last one always. */
+function apart<P>(points: readonly P[], at: (point: P) => readonly [number, number]): P[] {
+  let last: readonly [number, number] | null = null;
+  return points.filter((point, i) => {
+    const here = at(point);
+    if (last && i < points.length - 1 && Math.hypot(here[0] - last[0], here[1] - last[1]) < 2) return false;
+    last = here;
+    return true;
+  });
 }
 
 function describe({ input, fromV, maxV }: Input, lines: readonly CurveLine[]): string {

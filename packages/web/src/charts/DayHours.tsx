@@ -3,16 +3,51 @@ import { scaleLinear } from 'd3-scale';
 import { area, stack } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
-import { Hatch } from './Hatch';
 import { Alongs, Picture, Ups } from './Picture';
+import { strokesIn, type Rect } from './HatchedRect';
 import { useWidth } from './useWidth';
 
-/** Ways to fill a group, so that none is told by colour alone; the largest at the foot in solid ink. */
-const FILLS = ['solid', 'lean', 'rise', 'dots', 'cross', 'level', 'thin', 'blank'] as const;
-const fillOf = (index: number) => (index === 0 ? color.ink : `url(#day-${FILLS[Math.min(index, 7)]})`);
+/** Strokes that fill a group, so that none is told by colour alone; the largest at the foot in solid ink, the last blank. */
+const FILLS: readonly (readonly { turn: number; gap: number; weight: number; dash?: string }[])[] = [
+  [],
+  [{ turn: 45, gap: 5, weight: 2.4 }],
+  [{ turn: -45, gap: 7, weight: 2 }],
+  [{ turn: 0, gap: 6, weight: 3, dash: '0 6' }],
+  [
+    { turn: 45, gap: 6, weight: 1.2 },
+    { turn: -45, gap: 6, weight: 1.2 },
+  ],
+  [{ turn: 90, gap: 5, weight: 1.6 }],
+  [{ turn: 0, gap: 6, weight: 1 }],
+  [],
+];
+
+/** Rectangles filled the way of their place in the row, with an outline round them all. */
+function Filled({ rects, outline, index }: { rects: readonly Rect[]; outline: string; index: number }) {
+  const strokes = FILLS[Math.min(index, FILLS.length - 1)] ?? [];
+  return (
+    <>
+      <path d={outline} fill={index === 0 ? color.ink : color.paper} />
+      {strokes.map(({ weight, dash, ...how }) => (
+        <path
+          key={how.turn}
+          d={rects.map((rect) => strokesIn(rect, how)).join('')}
+          stroke={color.ink}
+          strokeWidth={weight}
+          strokeDasharray={dash}
+          strokeLinecap={dash ? 'round' : undefined}
+          fill="none"
+        />
+      ))}
+      <path d={outline} fill="none" stroke={color.ink} strokeWidth="1" />
+    </>
+  );
+}
 
 const [TOP, FOOT, LEFT, HEIGHT] = [16, 24, 52, 230];
-const NAME_ROW = 19;
+const [NAME_ROW, NAME_ROW_BESIDE] = [19, 31];
+/** Of a name beside the hours. */
+const MOST_LETTERS = 19;
 
 /** A mean day by the hour, stacked by group, over the hours the sun is up. */
 export const DayHours = memo(function DayHours({
@@ -52,7 +87,6 @@ export const DayHours = memo(function DayHours({
     .y1(([, high]) => y(high));
   return (
     <Picture measure={ref} width={width} height={height} says={describe(shown, month, sun)}>
-      <Patterns />
       {sun ? (
         <>
           <rect
@@ -68,18 +102,26 @@ export const DayHours = memo(function DayHours({
         </>
       ) : null}
       {layers.map((layer, i) => (
-        <path
+        <Filled
           key={shown[i]?.group}
-          d={shape(layer) ?? ''}
-          fill={fillOf(i)}
-          stroke={color.ink}
-          strokeWidth="1"
+          rects={layer.flatMap(([low, high], j) =>
+            j % 2 === 0
+              ? { x: x(j / 2), width: x(j / 2 + 1) - x(j / 2), y: y(high), height: y(low) - y(high) }
+              : [],
+          )}
+          outline={shape(layer) ?? ''}
+          index={i}
         />
       ))}
       <Ups scale={y} x={LEFT - 8} many={4} write={(tick) => `${tick} W`} />
       <Alongs at={[0, 6, 12, 18, 24]} x={x} y={HEIGHT - 7} />
       <path d={`M${LEFT} ${y(0)}H${plot - 8}`} stroke={color.ink} strokeWidth="1.5" />
-      <Names groups={shown} month={month} at={width < 620 ? [0, HEIGHT + 8] : [plot + 6, TOP + 8]} />
+      <Names
+        groups={shown}
+        month={month}
+        at={width < 620 ? [0, HEIGHT + 8] : [plot + 6, TOP + 8]}
+        beside={width >= 620}
+      />
     </Picture>
   );
 });
@@ -88,27 +130,34 @@ function Names({
   groups,
   month,
   at: [left, top],
+  beside,
 }: {
   groups: readonly GroupHours[];
   month: number;
   at: readonly [number, number];
+  /** In a column beside the hours, where a long name is cut; else under them. */
+  beside: boolean;
 }) {
-  const from = groups.toReversed();
-  return from.map(({ group, name, watts }, i) => {
+  const row = beside ? NAME_ROW_BESIDE : NAME_ROW;
+  return groups.toReversed().map(({ group, name, watts }, i) => {
     const wh = (watts[month - 1] ?? []).reduce((sum, w) => sum + w, 0);
+    const index = groups.length - 1 - i;
     return (
-      <g key={group} transform={`translate(${left} ${top + i * NAME_ROW})`}>
-        <rect
-          width="16"
-          height="11"
-          y={-9}
-          fill={fillOf(groups.length - 1 - i)}
-          stroke={color.ink}
-          strokeWidth="1"
-        />
-        <text x={22}>
-          {name}, {kwh(wh)}
-        </text>
+      <g key={group} transform={`translate(${left} ${top + i * row})`}>
+        <Filled rects={[{ x: 0, y: -9, width: 16, height: 11 }]} outline="M0 -9h16v11h-16z" index={index} />
+        {beside ? (
+          <text>
+            <title>{name}</title>
+            <tspan x={22}>{name.length > MOST_LETTERS ? `${name.slice(0, MOST_LETTERS - 1)}…` : name}</tspan>
+            <tspan x={22} dy={14} fill={color.soft}>
+              {kwh(wh)}
+            </tspan>
+          </text>
+        ) : (
+          <text x={22}>
+            {name}, {kwh(wh)}
+          </text>
+        )}
       </g>
     );
   });
@@ -116,32 +165,12 @@ function Names({
 
 const kwh = (wh: number) => (wh >= 1000 ? `${(wh / 1000).toFixed(2)} kWh` : `${Math.round(wh)} Wh`);
 
-function Patterns() {
-  return (
-    <defs>
-      <Hatch id="day-lean" turn={45} gap={5} weight={2.4} ground={color.paper} />
-      <Hatch id="day-rise" turn={-45} gap={7} weight={2} ground={color.paper} />
-      <Hatch id="day-level" turn={90} gap={5} weight={1.6} ground={color.paper} />
-      <Hatch id="day-thin" turn={0} gap={6} weight={1} ground={color.paper} />
-      <pattern id="day-dots" width="6" height="6" patternUnits="userSpaceOnUse">
-        <rect width="6" height="6" fill={color.paper} />
-        <circle cx="3" cy="3" r="1.5" fill={color.ink} />
-      </pattern>
-      <pattern id="day-cross" width="8" height="8" patternUnits="userSpaceOnUse">
-        <rect width="8" height="8" fill={color.paper} />
-        <path d="M0 0L8 8M8 0L0 8" stroke={color.ink} strokeWidth="1.2" />
-      </pattern>
-      <pattern id="day-blank" width="8" height="8" patternUnits="userSpaceOnUse">
-        <rect width="8" height="8" fill={color.paper} />
-      </pattern>
-    </defs>
-  );
-}
-
 function describe(groups: readonly GroupHours[], month: number, sun: readonly [number, number] | null) {
   const parts = groups.map(({ name, watts }) => {
     const day = watts[month - 1] ?? [];
-    return `${name} ${kwh(day.reduce((sum, w) => sum + w, 0))}, most at ${day.indexOf(Math.max(...day))}:00`;
+    const [least, most] = [Math.min(...day), Math.max(...day)];
+    const when = most - least < 0.05 * most ? 'alike all day' : `most at ${day.indexOf(most)}:00`;
+    return `${name} ${kwh(day.reduce((sum, w) => sum + w, 0))}, ${when}`;
   });
   const up = sun ? `; the sun is up from ${sun[0].toFixed(1)} to ${sun[1].toFixed(1)}` : '';
   return `A mean day of ${monthName(month)} by the hour: ${parts.join('; ')}${up}`;

@@ -3,8 +3,9 @@ import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
-import { Hatch } from './Hatch';
+import { HatchedRect } from './HatchedRect';
 import { Alongs, Picture, Ups } from './Picture';
+import { usePictureIds } from './usePictureIds';
 import { useWidth } from './useWidth';
 
 interface Props {
@@ -27,6 +28,7 @@ const DASHES = { chosen: undefined, equator: undefined, split: '7 4' } as const;
 
 /** A mean day by the hour: what each direction makes, over what is used; hatched where the sun is up behind the panel. */
 export const DayPicture = memo(function DayPicture({ lines, month, used, behind }: Props) {
+  const ids = usePictureIds();
   const [ref, width] = useWidth(640);
   const narrow = width < NARROW;
   const left = narrow ? 62 : 50;
@@ -43,25 +45,28 @@ export const DayPicture = memo(function DayPicture({ lines, month, used, behind 
   return (
     <Picture measure={ref} width={width} height={height} says={describe(lines, month, used)}>
       <defs>
-        <Hatch id="behind" gap={6} weight={1} ink={color.soft} />
-        <clipPath id="day-frame">
+        <clipPath id={ids('day-frame')}>
           <rect x={left} y={0} width={width - 8 - left} height={PLOT - FOOT + 1} />
         </clipPath>
       </defs>
       {behind.map(([from, to]) => (
-        <rect
+        <HatchedRect
+          name="behind"
           key={from}
           x={x(Math.max(3, from))}
           width={Math.max(0, x(Math.min(21, to)) - x(Math.max(3, from)))}
           y={TOP}
           height={PLOT - FOOT - TOP}
-          fill="url(#behind)"
+
           opacity={0.55}
+          gap={6}
+          weight={1}
+          ink={color.soft}
         />
       ))}
       <Ups scale={y} x={left - 8} many={3} write={(tick) => `${tick} W`} />
       <Alongs at={[6, 9, 12, 15, 18]} x={x} y={PLOT - FOOT + 17} />
-      <g clipPath="url(#day-frame)">
+      <g clipPath={`url(#${ids('day-frame')})`}>
         {any ? (
           <path
             d={steps(used, x, y)}

@@ -1,13 +1,12 @@
 import { color } from '../ui/tokens';
 
-/** A fill of parallel strokes, to be taken by its id; on the page itself, or over a ground of its own. */
+/** A fill of parallel strokes, to be taken by its id. */
 export function Hatch({
   id,
   gap,
   weight,
   ink = color.ink,
   turn = 45,
-  ground,
 }: {
   id: string;
   /** From stroke to stroke, and how thick each is, px. */
@@ -16,7 +15,6 @@ export function Hatch({
   ink?: string;
   /** From upright, degrees clockwise. */
   turn?: number;
-  ground?: string;
 }) {
   return (
     <pattern
@@ -26,7 +24,6 @@ export function Hatch({
       patternUnits="userSpaceOnUse"
       patternTransform={`rotate(${turn})`}
     >
-      {ground ? <rect width={gap} height={gap} fill={ground} /> : null}
       <path d={`M0 0V${gap}`} stroke={ink} strokeWidth={weight} />
     </pattern>
   );

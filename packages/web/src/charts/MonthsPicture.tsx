@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { formatTrimmed, shortMonth, type ArrayMonth } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
 import { color } from '../ui/tokens';
-import { Hatch } from './Hatch';
+import { HatchedRect } from './HatchedRect';
 import { Picture } from './Picture';
 import { useWidth } from './useWidth';
 
@@ -27,10 +27,6 @@ export const MonthsPicture = memo(function MonthsPicture({ months, worst, usedOn
   const ticks = y.ticks(3).filter((tick) => tick > 0);
   return (
     <Picture measure={ref} width={width} height={height} says={describe(months, usedOnly)}>
-      <defs>
-        <Hatch id="short" gap={5} weight={2.4} ink={color.act} />
-        <Hatch id="ink-hatch" gap={5} weight={1.3} />
-      </defs>
       <text x={0} y={top - 12} fill={color.soft}>
         kWh a day
       </text>
@@ -60,22 +56,27 @@ export const MonthsPicture = memo(function MonthsPicture({ months, worst, usedOn
               />
             )}
             {month.inUse ? (
-              <rect
+              <HatchedRect
+                name="ink-hatch"
                 x={usedOnly ? x : x + bar * 0.22}
                 width={usedOnly ? bar : bar * 0.56}
                 y={y(month.usedWh)}
                 height={y(0) - y(month.usedWh)}
-                fill="url(#ink-hatch)"
-                stroke={color.ink}
+                gap={5}
+                weight={1.3}
+                outline={color.ink}
               />
             ) : null}
             {short ? (
-              <rect
+              <HatchedRect
+                name="short"
                 x={x}
                 width={bar}
                 y={y(month.usedWh)}
                 height={y(month.madeWh) - y(month.usedWh)}
-                fill="url(#short)"
+                gap={5}
+                weight={2.4}
+                ink={color.act}
               />
             ) : null}
             <text

@@ -1,7 +1,7 @@
 import { displayFigure, joined, type BankFit, type BankHome, type UnitSystem } from '@ivolt/core';
 import { memo } from 'react';
 import { color } from '../ui/tokens';
-import { Hatch } from './Hatch';
+import { HatchedRect } from './HatchedRect';
 import { Picture } from './Picture';
 import { useWidth } from './useWidth';
 
@@ -41,9 +41,6 @@ export const PackingPicture = memo(function PackingPicture({
       height={height}
       says={`${fit.placed.length} of ${fit.count} units placed${fit.lying ? ', lying on a side' : ', upright'}${fit.fits ? '' : `; room for ${fit.room}`}. The room is ${size(room.length)} long, ${size(room.width)} deep and ${size(room.height)} high. ${Math.round(fit.massKg)} kilograms in all, their middle ${size(fit.centre.x)} from the left and ${size(fit.centre.y)} from the front`}
     >
-      <defs>
-        <Hatch id="headroom" gap={7} weight={2} ink={color.rule} />
-      </defs>
       <g transform={`translate(${PAD} ${LABEL})`}>
         <text y={-7}>
           from above, {size(room.length)} × {size(room.width)}
@@ -118,12 +115,15 @@ export const PackingPicture = memo(function PackingPicture({
               stroke={color.stored}
               strokeWidth="1.5"
             />
-            <rect
+            <HatchedRect
+              name="headroom"
               x={piece.x * scale}
               y={(room.height - piece.z - piece.height - home.headroom.value) * scale}
               width={piece.length * scale}
               height={home.headroom.value * scale}
-              fill="url(#headroom)"
+              gap={7}
+              weight={2}
+              ink={color.rule}
             />
           </g>
         ))}

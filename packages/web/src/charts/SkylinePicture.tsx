@@ -17,6 +17,7 @@ import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
 import { Svg } from './Svg';
+import { usePictureIds } from './usePictureIds';
 import { useWidth } from './useWidth';
 
 const HEIGHT = 300;
@@ -59,6 +60,7 @@ const round5 = (deg: number) => (((Math.round(deg / HORIZON_STEP_DEG) * HORIZON_
  * to go along it, up and down to raise and lower it.
  */
 export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
+  const ids = usePictureIds();
   const [ref, width] = useWidth(700);
   const [cursor, setCursor] = useState(180);
   const [focused, setFocused] = useState(false);
@@ -105,11 +107,18 @@ export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
       setCursor(round5(cursor + by));
     } else if (event.key === 'ArrowUp') set(Math.round(now) + step);
     else if (event.key === 'ArrowDown') set(Math.round(now) - step);
+    else if (event.key === 'PageUp') set(Math.round(now) + 10);
+    else if (event.key === 'PageDown') set(Math.round(now) - 10);
     else if (event.key === 'Delete' || event.key === 'Backspace') set(0);
+    else if (event.key === 'Home' || event.key === 'End') {
+      event.preventDefault();
+      setCursor(event.key === 'Home' ? round5(from) : round5(from + 360 - HORIZON_STEP_DEG));
+    }
   };
 
   const ground = Array.from({ length: 73 }, (_, i) => from + i * 5);
   const path = line<number>()
+    .digits(1)
     .x((azimuth) => x(azimuth))
     .y((azimuth) => y(horizonAt(skyline.points, azimuth)));
   const now = horizonAt(skyline.points, cursor);
@@ -117,7 +126,7 @@ export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
     <Board ref={ref}>
       <Svg ref={svg} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`}>
         <defs>
-          <Hatch id="sky-ground" gap={6} weight={1.1} />
+          <Hatch id={ids('sky-ground')} gap={6} weight={1.1} />
         </defs>
         <g aria-hidden>
           {[20, 40, 60, 80].map((deg) => (
@@ -146,10 +155,10 @@ export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
               y={y}
             />
           ) : null}
-          <clipPath id="sky-frame">
+          <clipPath id={ids('sky-frame')}>
             <rect x={x(from)} y={-20} width={x(from + 360) - x(from)} height={HEIGHT + 20} />
           </clipPath>
-          <g clipPath="url(#sky-frame)">
+          <g clipPath={`url(#${ids('sky-frame')})`}>
             {Object.entries(skyline.obstacles).flatMap(([id, obstacle]) =>
               // what stands across the edge of the picture shows on both its sides
               [-360, 0, 360].map((turn) => (
@@ -165,7 +174,7 @@ export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
           </g>
           <path
             d={`${path(ground) ?? ''}L${x(from + 360)} ${y(0)}L${x(from)} ${y(0)}Z`}
-            fill="url(#sky-ground)"
+            fill={`url(#${ids('sky-ground')})`}
             stroke={color.ink}
             strokeWidth="1.6"
           />

@@ -3,6 +3,7 @@ import { contours } from 'd3-contour';
 import { memo, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { color } from '../ui/tokens';
 import { Svg } from './Svg';
+import { usePictureIds } from './usePictureIds';
 import { useWidth } from './useWidth';
 
 export interface Mark {
@@ -43,6 +44,7 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
   south,
   onMove,
 }: Props) {
+  const ids = usePictureIds();
   const [ref, width] = useWidth(640);
   const svg = useRef<SVGSVGElement>(null);
   const stroke = useRef('');
@@ -81,16 +83,17 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
   };
   const keys = (event: KeyboardEvent) => {
     const by = event.shiftKey ? 10 : 1;
-    const [dx, dy] =
-      event.key === 'ArrowLeft'
-        ? [-by, 0]
-        : event.key === 'ArrowRight'
-          ? [by, 0]
-          : event.key === 'ArrowUp'
-            ? [0, by]
-            : event.key === 'ArrowDown'
-              ? [0, -by]
-              : [0, 0];
+    const moves: Readonly<Record<string, readonly [number, number]>> = {
+      ArrowLeft: [-by, 0],
+      ArrowRight: [by, 0],
+      ArrowUp: [0, by],
+      ArrowDown: [0, -by],
+      PageUp: [0, 10],
+      PageDown: [0, -10],
+      Home: [0, -90],
+      End: [0, 90],
+    };
+    const [dx, dy] = moves[event.key] ?? [0, 0];
     if (!own || (dx === 0 && dy === 0)) return;
     event.preventDefault();
     onMove?.(
@@ -104,10 +107,10 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
   return (
     <div ref={ref} style={{ touchAction: 'pan-y' }}>
       <Svg ref={svg} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`}>
-        <clipPath id="field-frame">
+        <clipPath id={ids('field-frame')}>
           <rect x={LEFT} y={TOP} width={width - 12 - LEFT} height={HEIGHT - FOOT - TOP} />
         </clipPath>
-        <g aria-hidden clipPath="url(#field-frame)">
+        <g aria-hidden clipPath={`url(#${ids('field-frame')})`}>
           {lines.map(({ value, coordinates }, index) => (
             <path
               key={value}

@@ -3,8 +3,9 @@ import { scaleLinear } from 'd3-scale';
 import { area, curveBasis } from 'd3-shape';
 import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
-import { Hatch } from './Hatch';
+import { HatchedRect } from './HatchedRect';
 import { Picture } from './Picture';
+import { useReading } from '../ui/reading';
 import { useWidth } from './useWidth';
 
 const ROW = 46;
@@ -33,19 +34,25 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
   const ticks = x.ticks(width < 480 ? 5 : 10);
   const fine = x.ticks(width < 480 ? 20 : 60);
   const edge = width - side;
+  const reading = useReading();
+  const step = (series: number, by: number) => {
+    onTry(series);
+    if (by !== 0)
+      requestAnimationFrame(() => document.querySelector<SVGGElement>(`[data-series="${series}"]`)?.focus());
+  };
   return (
     <Picture measure={ref} width={width} height={height} role="group" says={describe(picture)}>
-      <defs>
-        <Hatch id="below" gap={7} weight={1.6} ink={color.rule} turn={-45} />
-        <Hatch id="over" gap={6} weight={2.6} ink={color.act} />
-      </defs>
       {(alike ? [{ key: 'all', maxV, chargesFromV }] : bars).map((bar, index) => (
         <g key={bar.key} transform={`translate(0 ${top + index * ROW})`}>
-          <rect
+          <HatchedRect
+            name="below"
             x={side}
             width={x(bar.chargesFromV) - side}
             height={alike ? bars.length * ROW : ROW}
-            fill="url(#below)"
+            gap={7}
+            weight={1.6}
+            ink={color.rule}
+            turn={-45}
           />
           <rect
             x={x(bar.maxV)}
@@ -128,9 +135,7 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
           x={x}
           edge={edge}
           onTry={
-            bar.series === null
-              ? null
-              : (by = 0) => onTry(Math.max(1, (by ? picture.chosenSeries : (bar.series ?? 1)) + by))
+            bar.series === null || reading ? null : (by = 0) => step(Math.max(1, (bar.series ?? 1) + by), by)
           }
         />
       ))}
@@ -138,7 +143,7 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
   );
 }
 
-/** Enter takes the bar that has the focus; plus and minus add or take one panel of the chosen. */
+/** Enter takes the bar that has the focus; plus and minus the one with a panel more or fewer, and go there. */
 const STEP_KEYS: Readonly<Record<string, number>> = { Enter: 0, ' ': 0, '+': 1, '=': 1, '-': -1 };
 
 const Press = styled.g`
@@ -166,7 +171,7 @@ function Bar({
   y: number;
   x: (v: number) => number;
   edge: number;
-  /** Takes the bar, or one panel more or fewer than is chosen. */
+  /** Takes the bar, or one with a panel more or fewer. */
   onTry: ((by?: number) => void) | null;
 }) {
   const { name, hotVmpV, coldVocV, density, chosen, maxV, short } = bar;
@@ -178,7 +183,9 @@ function Bar({
     (_, i) => x(density.fromV + ((i + 0.5) / density.share.length) * (density.toV - density.fromV)),
     y,
     (share) => y - share * 19,
-  ).curve(curveBasis);
+  )
+    .digits(1)
+    .curve(curveBasis);
   const names = from > 14 + name.length * 6.6;
   return (
     <>
@@ -186,6 +193,7 @@ function Bar({
         role={onTry ? 'button' : 'img'}
         tabIndex={onTry ? 0 : undefined}
         aria-pressed={onTry ? chosen : undefined}
+        data-series={bar.series ?? undefined}
         aria-label={sentence(bar)}
         aria-keyshortcuts={onTry ? '+ -' : undefined}
         onClick={() => onTry?.()}
@@ -202,13 +210,17 @@ function Bar({
         ) : null}
         <path d={`M${from} ${y}H${to}`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
         {over ? (
-          <rect
+          <HatchedRect
+            name="over"
             x={x(maxV)}
             width={Math.max(0, to - x(maxV))}
             y={y - 8}
             height={16}
-            fill="url(#over)"
+
             opacity={chosen ? 1 : 0.55}
+            gap={6}
+            weight={2.6}
+            ink={color.act}
           />
         ) : null}
         <path d={`M${from} ${y - 7}v14`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />

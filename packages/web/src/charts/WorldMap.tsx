@@ -2,12 +2,12 @@ import { formatCoordinate } from '@ivolt/core';
 import { geoMercator, geoPath, type GeoPermissibleObjects } from 'd3-geo';
 import {
   useEffect,
+  useEffectEvent,
   useMemo,
   useRef,
   useState,
   type KeyboardEvent,
   type PointerEvent,
-  type WheelEvent,
 } from 'react';
 import { styled } from 'styled-components';
 import { feature } from 'topojson-client';
@@ -40,7 +40,8 @@ const Board = styled.div`
   position: relative;
   border: 1px solid ${color.ink};
   overflow: hidden;
-  touch-action: none;
+  /* a thumb on its way down the sheet passes the map */
+  touch-action: pan-y;
   cursor: crosshair;
   outline-offset: 2px;
   canvas {
@@ -106,7 +107,7 @@ function viewOf(marks: readonly MapMark[]): View {
 }
 
 /**
- * A map to put places on: dragging moves it, the wheel and two buttons zoom, a press takes the point. By keys: arrows
+ * A map to put places on: dragging moves it, two buttons and, once it has the focus, the wheel zoom, a press takes the point. By keys: arrows
  * move it, plus and minus zoom, Enter takes the middle.
  */
 export function WorldMap({
@@ -118,6 +119,7 @@ export function WorldMap({
 }) {
   const [ref, width] = useWidth(720);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const board = useRef<HTMLDivElement>(null);
   const theme = useTheme();
   const shown = marks.find((mark) => mark.shown);
   const [view, setView] = useState<View>(() => viewOf(marks));
@@ -205,10 +207,22 @@ export function WorldMap({
       lat: clampLat(from.lat + dy * perPixel * Math.cos((from.lat * Math.PI) / 180)),
     });
   };
-  const spot = (event: PointerEvent | WheelEvent): [number, number] => {
+  const spot = (event: Pick<PointerEvent, 'clientX' | 'clientY'>): [number, number] => {
     const box = canvas.current?.getBoundingClientRect();
     return [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
   };
+  // the wheel zooms once the map has the focus, or with Ctrl; else it goes on scrolling the sheet
+  const wheel = useEffectEvent((event: WheelEvent) => {
+    if (!event.ctrlKey && !board.current?.contains(document.activeElement)) return;
+    event.preventDefault();
+    zoomBy(event.deltaY < 0 ? 1.25 : 0.8, spot(event));
+  });
+  useEffect(() => {
+    const { current } = board;
+    const onWheel = (event: WheelEvent) => wheel(event);
+    current?.addEventListener('wheel', onWheel, { passive: false });
+    return () => current?.removeEventListener('wheel', onWheel);
+  }, []);
   const take = (lat: number, lon: number) => {
     const digits = view.zoom > 40 ? 3 : view.zoom > 6 ? 2 : 1;
     onTake(Number(lat.toFixed(digits)), Number(wrapLon(lon).toFixed(digits)));
@@ -237,6 +251,7 @@ export function WorldMap({
   return (
     <div ref={ref} className="screen">
       <Board
+        ref={board}
         role="application"
         aria-roledescription="map"
         aria-label={`Map, the middle is ${formatCoordinate(view.lat, 'latitude')} ${formatCoordinate(view.lon, 'longitude')}. Arrows move it, plus and minus zoom, Enter takes the middle`}
@@ -245,7 +260,6 @@ export function WorldMap({
         onKeyDown={keys}
         onFocus={(event) => event.target === event.currentTarget && setFocused(true)}
         onBlur={() => setFocused(false)}
-        onWheel={(event) => event.ctrlKey || zoomBy(event.deltaY < 0 ? 1.25 : 0.8, spot(event))}
         onPointerDown={(event) => {
           if (event.button !== 0 || (event.target as HTMLElement).closest('button')) return;
           event.currentTarget.setPointerCapture(event.pointerId);

@@ -7,6 +7,7 @@ import { LostHours } from './LostHours';
 import { MonthsPicture } from './MonthsPicture';
 import { SunPicture } from './SunPicture';
 import { WindowRuler } from './WindowRuler';
+import { strokesIn } from './HatchedRect';
 import { oneArray } from '../../../core/src/testing/dairy';
 
 const dairy = oneArray();
@@ -33,7 +34,7 @@ describe('the window ruler', () => {
     const { container } = render(
       <WindowRuler picture={reckon().strings.a1!.window} onTry={() => undefined} />,
     );
-    expect(container.querySelectorAll('[fill="url(#over)"]')).toHaveLength(2);
+    expect(container.querySelectorAll('[data-hatch="over"]')).toHaveLength(2);
   });
 
   it('tries a bar by press and by key', () => {
@@ -98,7 +99,7 @@ describe('the months', () => {
   it('hatch in red what falls short', () => {
     const short = months.map((month) => ({ ...month, madeWh: month.month === 12 ? 2000 : month.madeWh }));
     const { container } = render(<MonthsPicture months={short} worst={12} />);
-    expect(container.querySelectorAll('[fill="url(#short)"]')).toHaveLength(1);
+    expect(container.querySelectorAll('[data-hatch="short"]')).toHaveLength(1);
   });
   it('show only what is used where there is no sun yet, and no bar for months out of use', () => {
     const { container } = render(
@@ -108,7 +109,7 @@ describe('the months', () => {
         usedOnly
       />,
     );
-    expect(container.querySelectorAll('rect[fill="url(#ink-hatch)"]')).toHaveLength(3);
+    expect(container.querySelectorAll('[data-hatch="ink-hatch"]')).toHaveLength(3);
     expect(screen.getByRole('img').getAttribute('aria-label')).not.toMatch(/made/);
   });
 });
@@ -179,4 +180,22 @@ it('the lost hours say what is lost in each month', () => {
   expect(screen.getByRole('img').getAttribute('aria-label')).toMatch(/June: 300 Wh a day lost; July: 0 Wh/);
   // twelve lit hours, and a quarter of one of them lost
   expect(container.querySelectorAll('rect')).toHaveLength(13);
+});
+
+describe('strokes within a rectangle', () => {
+  const rect = { x: 10, y: 20, width: 40, height: 30 };
+  const ends = (d: string) =>
+    [...d.matchAll(/M([\d.-]+) ([\d.-]+)L([\d.-]+) ([\d.-]+)/g)].map((m) => m.slice(1).map(Number));
+  it.each([0, 45, -45, 90])('turned by %s° stay within it and are a gap apart', (turn) => {
+    const strokes = ends(strokesIn(rect, { turn, gap: 6 }));
+    expect(strokes.length).toBeGreaterThan(4);
+    for (const [x1, y1, x2, y2] of strokes as [number, number, number, number][]) {
+      for (const x of [x1, x2]) expect(x >= 9.9 && x <= 50.1).toBe(true);
+      for (const y of [y1, y2]) expect(y >= 19.9 && y <= 50.1).toBe(true);
+    }
+  });
+  it('are none where there is no room', () => {
+    expect(strokesIn({ ...rect, height: 0 }, { gap: 6 })).toBe('');
+    expect(strokesIn({ ...rect, width: NaN }, { gap: 6 })).toBe('');
+  });
 });
