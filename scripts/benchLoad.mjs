@@ -81,7 +81,7 @@ async function load(address, ids) {
         answer = await ask('POST', `/api/jobs/${id}/revisions`, {
           base,
           saveId: randomUUID(),
-          label: 'Days to carry',
+          label: 'Days of autonomy',
           patch,
         });
         revisions.set(id, JSON.parse(answer.body).revision);

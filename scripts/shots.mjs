@@ -35,8 +35,12 @@ try {
     await page.goto(
       `${server.address}${path ?? `/jobs/${jobs.find(({ name }) => name.startsWith(job)).id}/${sheet}`}`,
     );
-    await page.waitForTimeout(1800);
-    // the list of guesses is the last to be there
+    // a job is shown when its first verdict, remedies and pictures are there
+    if (sheet === 'book') await page.locator('button:has-text("Print"):not([disabled])').waitFor();
+    else if (job) await page.locator('[aria-busy="false"]').waitFor();
+    await page.waitForTimeout(800);
+    // verdicts of the list, and the list of guesses, are the last to be there
+    await page.getByText('Calculating …').first().waitFor({ state: 'hidden', timeout: 60_000 });
     await page.getByText('Ranking the guesses').waitFor({ state: 'hidden' });
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${file}.png`) });
     await page.close();

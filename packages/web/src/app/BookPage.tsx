@@ -1,5 +1,5 @@
 import { CAUTIONS, SHEETS, SHEET_NAMES, inOrder, type Sheet } from '@ivolt/core';
-import { useEffect, type ComponentType } from 'react';
+import { useEffect, useState, useTransition, type ComponentType } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -9,7 +9,7 @@ import { BankSheet } from '../sheets/bank/BankSheet';
 import { CoverSheet } from '../sheets/cover/CoverSheet';
 import { PlaceSheet } from '../sheets/place/PlaceSheet';
 import { StringsParts, StringsSheet } from '../sheets/strings/StringsSheet';
-import { WholeTable } from '../sheets/common/wholeTable';
+import { Reading } from '../ui/reading';
 import { UsesSheet } from '../sheets/uses/UsesSheet';
 import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
@@ -17,6 +17,7 @@ import { color, font } from '../ui/tokens';
 import { FindingList } from '../job/Findings';
 import { ArrayScope } from '../job/hooks';
 import { openJob } from '../job/saving';
+import { awaited, useComplete } from '../job/settled';
 import { Thinker } from '../job/thinking';
 import { WorkingOf } from '../job/Working';
 
@@ -27,6 +28,13 @@ const Book = styled.main`
   > h1.book {
     font: 600 34px/1.1 ${font.slab};
     margin-bottom: 4px;
+  }
+  .screen {
+    display: none;
+  }
+  tr,
+  svg {
+    break-inside: avoid;
   }
   @media print {
     padding: 0;
@@ -56,6 +64,16 @@ const Bar = styled.div`
   }
 `;
 
+const Contents = styled.nav`
+  margin-top: 18px;
+  ol {
+    margin: 0;
+    padding-left: 22px;
+    columns: 2;
+    max-width: 460px;
+  }
+`;
+
 const Workings = styled.div`
   columns: 2;
   column-gap: 34px;
@@ -82,6 +100,7 @@ const OF_EACH_ARRAY: Readonly<Partial<Record<Sheet, ComponentType>>> = {
   strings: StringsParts,
 };
 
+/** One array after another, so that the page can be used while it grows. */
 function EachArray({
   ids,
   part: Part,
@@ -89,7 +108,18 @@ function EachArray({
   ids: readonly (readonly [string, string])[];
   part: ComponentType;
 }) {
-  return ids.map(([id, name]) => (
+  const [bound, setBound] = useState(0);
+  const [, startTransition] = useTransition();
+  useEffect(() => {
+    if (bound >= ids.length) return;
+    const arrived = awaited();
+    const timer = setTimeout(() => startTransition(() => setBound(bound + 1)));
+    return () => {
+      clearTimeout(timer);
+      arrived();
+    };
+  }, [bound, ids.length]);
+  return ids.slice(0, bound).map(([id, name]) => (
     <ArrayScope key={id} value={id}>
       <OneArray>
         <h2>{name}</h2>
@@ -129,6 +159,7 @@ export function BookPage() {
   const design = useAppSelector(({ job }) => job.design);
   const evaluation = useAppSelector(({ job }) => job.evaluation);
   const name = design?.name;
+  const complete = useComplete();
   useEffect(() => {
     document.title = name ? `Book – ${name} – Ivolt` : 'Book – Ivolt';
   }, [name]);
@@ -159,7 +190,9 @@ export function BookPage() {
   return (
     <Book>
       <Bar>
-        <Primary onPress={() => window.print()}>Print</Primary>
+        <Primary isDisabled={!complete} onPress={() => window.print()}>
+          {complete ? 'Print' : 'Binding …'}
+        </Primary>
         <Link to={`/jobs/${id}`}>Back to the bench</Link>
       </Bar>
       <h1 className="book">{design.name}</h1>
@@ -167,14 +200,27 @@ export function BookPage() {
         {design.kind}, {design.busVolts} V. A planning document: local code, the authority having jurisdiction
         and a licensed electrician have the last word.
       </Note>
-      <div inert style={{ marginTop: 24 }}>
-        <WholeTable value>
+      <Contents aria-label="Contents">
+        <ol>
+          {[
+            ['cover', 'Does it stand?'] as const,
+            ...SHEETS.map((sheet) => [sheet, SHEET_NAMES[sheet]] as const),
+          ].map(([to, words]) => (
+            <li key={to}>
+              <a href={`#book-${to}`}>{words}</a>
+            </li>
+          ))}
+        </ol>
+      </Contents>
+      <div data-testid="book" style={{ marginTop: 24 }}>
+        <Reading value>
+          <div id="book-cover" />
           <CoverSheet />
           {SHEETS.map((sheet, index) => {
             const Page = PAGES[sheet];
             const findings = evaluation.findings.filter((finding) => finding.sheet === sheet);
             return (
-              <Leaf key={sheet} aria-label={SHEET_NAMES[sheet]}>
+              <Leaf key={sheet} id={`book-${sheet}`} aria-label={SHEET_NAMES[sheet]}>
                 <Note>
                   {index + 1} · {SHEET_NAMES[sheet]}
                 </Note>
@@ -206,7 +252,7 @@ export function BookPage() {
               </Leaf>
             );
           })}
-        </WholeTable>
+        </Reading>
       </div>
     </Book>
   );

@@ -1,5 +1,6 @@
 import { createBrowserRouter } from 'react-router';
 import { JobsPage } from '../jobs/JobsPage';
+import { wakeCore } from '../workers/core';
 import { Failure } from './Failure';
 
 /** The list of jobs comes at once; a job's bench and its sheets when one is opened. */
@@ -9,7 +10,10 @@ export const router = createBrowserRouter([
     path: '/jobs/:id',
     errorElement: <Failure />,
     HydrateFallback: () => null,
-    lazy: async () => ({ Component: (await import('../job/JobPage')).JobPage }),
+    lazy: async () => {
+      wakeCore();
+      return { Component: (await import('../job/JobPage')).JobPage };
+    },
     children: [
       {
         index: true,

@@ -1,4 +1,4 @@
-import { memo, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import type { Finding, Severity } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from './store';
@@ -14,6 +14,11 @@ const SIDES: Record<Severity, string> = {
   stop: `repeating-linear-gradient(135deg, ${color.act} 0 3px, transparent 3px 6px)`,
   look: `linear-gradient(90deg, ${color.sun} 0 1.5px, transparent 1.5px 3.5px, ${color.sun} 3.5px 5px)`,
   note: 'none',
+};
+const PRINTED: Record<Severity, string> = {
+  stop: `5px solid ${color.act}`,
+  look: `5px double ${color.sun}`,
+  note: '0',
 };
 const WORDS: Record<Severity, string> = { stop: 'Stop.', look: 'Look.', note: 'Note.' };
 
@@ -61,8 +66,11 @@ const Item = styled.li<{ $severity: Severity }>`
     div {
       display: none;
     }
+    /* a gradient would be printed as a picture as large as its page */
     &::before {
-      print-color-adjust: exact;
+      background: none;
+      width: 0;
+      border-left: ${({ $severity }) => PRINTED[$severity]};
     }
   }
 `;
@@ -88,10 +96,10 @@ function LetStand({ finding }: { finding: Finding }) {
   if (acknowledged) return <Action onPress={() => dispatch(askAgain(id, title))}>Ask again</Action>;
   return (
     <Opener
-      label={`I have looked: ${title}`}
+      label={`Accept, with a reason: ${title}`}
       hideLabel
       says=""
-      shown="I have looked"
+      shown="Accept, with a reason"
       opens="dialog"
       look="words"
     >
@@ -140,8 +148,17 @@ export const FindingList = memo(function FindingList({ findings }: { findings: r
   const dispatch = useAppDispatch();
   const go = useGoToField();
   const proven = useAppSelector(({ job }) => job.proven);
+  const list = useRef<HTMLUListElement>(null);
+  const pressed = useRef(false);
+  useEffect(() => {
+    // what was pressed went with its finding: the work goes on in those that are left
+    if (!pressed.current) return;
+    pressed.current = false;
+    if (document.activeElement === document.body)
+      (list.current?.querySelector<HTMLElement>('button') ?? list.current)?.focus();
+  }, [findings]);
   return (
-    <List>
+    <List ref={list} tabIndex={-1}>
       {findings.map((finding) => {
         const { id, severity, title, sentence, remedies, why, focus, acknowledged, saidBefore } = finding;
         return (
@@ -166,7 +183,10 @@ export const FindingList = memo(function FindingList({ findings }: { findings: r
                 <Action
                   key={remedy.label}
                   $act={severity === 'stop' && index === 0}
-                  onPress={() => dispatch(applyRemedy(title, remedy))}
+                  onPress={() => {
+                    pressed.current = true;
+                    dispatch(applyRemedy(title, remedy));
+                  }}
                 >
                   {remedy.label}
                 </Action>

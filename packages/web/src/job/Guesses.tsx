@@ -1,6 +1,7 @@
 import { MARGIN_NAMES, SHEET_NAMES, type Guess } from '@ivolt/core';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
+import { folds } from '../ui/parts';
 import { useAppSelector } from './store';
 import { Action } from '../ui/controls';
 import { folded, Note, Table } from '../ui/layout';
@@ -14,8 +15,10 @@ const Bar = styled.span`
   border-left: 2px solid ${color.pencil};
   vertical-align: 0;
   margin-right: 7px;
+  /* a gradient would be printed as a picture as large as its page */
   @media print {
-    print-color-adjust: exact;
+    background: none;
+    border: 1.5px solid ${color.pencil};
   }
 `;
 
@@ -43,13 +46,26 @@ const Fold = styled.div`
 
 const percent = (share: number) => (share < 0.005 ? 'hardly' : `${Math.round(share * 100)} %`);
 
+/** Puts the cursor into a field once its sheet shows it; the part that holds it is unfolded. */
+function focusField(path: string, tries = 30): void {
+  setTimeout(() => {
+    const field = document.querySelector<HTMLElement>(`[data-path="${path}"]`);
+    const part = field?.closest<HTMLElement>('[data-part]')?.dataset['part'];
+    if (part) folds.open(part);
+    // on a phone a use shows its figures when it is opened
+    if (field?.offsetParent === null)
+      field.closest('[data-open="false"]')?.querySelector<HTMLElement>('[aria-expanded="false"]')?.click();
+    field?.focus();
+    if (tries > 0 && (!field || document.activeElement !== field)) focusField(path, tries - 1);
+  }, 50);
+}
+
 /** Goes to the field a guess stands in. */
 export function useGoToField() {
   const navigate = useNavigate();
   return (sheet: string, path: string | null) => {
     void navigate(sheet);
-    if (path)
-      setTimeout(() => document.querySelector<HTMLInputElement>(`[data-path="${path}"]`)?.focus(), 60);
+    if (path) focusField(path);
   };
 }
 
@@ -63,12 +79,13 @@ export function GuessTable({ most }: { most: number }) {
   return (
     <Fold>
       <Table>
-        <Heads of={['Guess', ['Stands at'], ['May be out by'], 'What that moves']} />
+        <Heads of={['Guess', ['Value'], ['May be out by'], 'What that moves']} />
         <tbody>
           {guesses.slice(0, most).map((guess: Guess) => (
             <tr key={guess.id}>
               <td>
                 <Action
+                  reads
                   onPress={() => go(guess.sheet, guess.path)}
                   aria-label={`${guess.label}, on ${SHEET_NAMES[guess.sheet]}`}
                 >
@@ -101,7 +118,9 @@ export function TopGuesses() {
     <Top>
       {top.map((guess) => (
         <li key={guess.id}>
-          <Action onPress={() => go(guess.sheet, guess.path)}>{guess.label}</Action>
+          <Action reads onPress={() => go(guess.sheet, guess.path)}>
+            {guess.label}
+          </Action>
           <small>
             {guess.shown}, {guess.error}: {MARGIN_NAMES[guess.margin]} by {percent(guess.moves)}
             {guess.flips ? ', enough to change the verdict' : ''}

@@ -6,12 +6,14 @@ import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector, type AppStore } from './store';
 import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
+import { PartsContext, useParts } from '../ui/parts';
 import { color, font, narrow, site } from '../ui/tokens';
 import { digitKeys } from '../ui/digitKeys';
 import { Guarded, WhereBroken } from '../ui/Guarded';
 import { ThemeChoice } from '../ui/ThemeChoice';
 import { Conflicts } from './Conflicts';
 import { redo, undo } from './edits';
+import { readHistory } from './history';
 import { HistoryMenu } from './HistoryMenu';
 import { jobActions } from './jobSlice';
 import { Margin } from './Margin';
@@ -19,6 +21,7 @@ import { Notice } from './Notice';
 import { Run } from './Run';
 import { SavedLine } from './SavedLine';
 import { Saver, openJob } from './saving';
+import { useHeld } from './settled';
 import { Tally } from './Tally';
 import { Thinker } from './thinking';
 import { Trouble } from './Trouble';
@@ -68,7 +71,10 @@ const Name = styled.div`
   }
   p a {
     font: inherit;
-    display: inline;
+    display: inline-block;
+    min-height: 24px;
+    padding: 3px 2px;
+    margin: -3px -2px;
     text-decoration: underline;
   }
   ${site} {
@@ -133,6 +139,19 @@ const Page = styled.main<{ $wide?: boolean }>`
   }
   @media print {
     padding: 0;
+  }
+`;
+
+/** Until the first answers are there the job is not seen; it takes its room, so that nothing jumps. */
+const Held = styled.div`
+  &[data-held='job'] > :not(p),
+  &[data-held='sheet'] > div > :not(nav) {
+    visibility: hidden;
+  }
+  > p {
+    position: absolute;
+    padding: 40px 28px;
+    font: 600 26px/1.2 ${font.slab};
   }
 `;
 
@@ -210,15 +229,18 @@ function useOpenJob(id: string, attempt: number) {
     let closed = false;
     let saver: Saver | undefined;
     let thinker: Thinker | undefined;
+    let endHistory: (() => void) | undefined;
     void openJob(store, id).then(() => {
       if (closed || store.getState().job.status !== 'ready') return;
       saver = new Saver(store, id);
       thinker = new Thinker(store);
+      endHistory = readHistory(store, id);
     });
     return () => {
       closed = true;
       saver?.close();
       thinker?.close();
+      endHistory?.();
     };
   }, [store, id, attempt]);
 }
@@ -267,9 +289,15 @@ function Open() {
   const id = useAppSelector(({ job }) => job.id);
   const name = useAppSelector(({ job }) => job.design?.name ?? '');
   const kind = useAppSelector(({ job }) => job.design?.kind ?? '');
-  const words = useAppSelector(({ job }) => job.evaluation?.verdict.words);
+  const words = useAppSelector(({ job: { evaluation } }) => {
+    if (!evaluation) return '';
+    const many = (weight: string) => evaluation.findings.filter(({ severity }) => severity === weight).length;
+    return `${evaluation.verdict.words}: stops ${many('stop')}, looks ${many('look')}`;
+  });
   const last = pathname.split('/').at(-1) ?? '';
   const sheet = SHEETS.find((known) => known === last) ?? null;
+  const held = useHeld(pathname);
+  const parts = useParts();
 
   useEffect(() => {
     dispatch(jobActions.sheetOpened());
@@ -281,39 +309,44 @@ function Open() {
 
   return (
     <WhereBroken.Provider value={<a href={`/api/jobs/${id}/file`}>Export the job as it was saved</a>}>
-      <Skip href="#sheet">To the sheet</Skip>
-      <Top>
-        <Name>
-          <Link to="." relative="route">
-            {name}
-          </Link>
-          <p>
-            {kind} · <Link to="/">all jobs</Link>
-          </p>
-        </Name>
-        <Guarded>
-          <Tally />
-        </Guarded>
-        <Tools>
-          <SavedLine />
-          <HistoryMenu />
-          <ThemeChoice />
-        </Tools>
-      </Top>
-      <Bench>
-        <Run />
-        <Page id="sheet" tabIndex={-1} $wide={sheet === null}>
-          <Conflicts />
-          <Trouble />
-          <Guarded anew={[pathname]}>
-            <Outlet />
+      <Held data-held={held} aria-busy={held !== null}>
+        {held === 'job' ? <p role="status">Opening …</p> : null}
+        <Skip href="#sheet">To the sheet</Skip>
+        <Top>
+          <Name>
+            <Link to="." relative="route">
+              {name}
+            </Link>
+            <p>
+              {kind} · <Link to="/">all jobs</Link>
+            </p>
+          </Name>
+          <Guarded>
+            <Tally />
           </Guarded>
-        </Page>
-        <Guarded anew={[pathname]}>{sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}</Guarded>
-      </Bench>
+          <Tools>
+            <SavedLine />
+            <HistoryMenu />
+            <ThemeChoice />
+          </Tools>
+        </Top>
+        <Bench>
+          <Run />
+          <Page id="sheet" tabIndex={-1} $wide={sheet === null}>
+            <Conflicts />
+            <Trouble />
+            <Guarded anew={[pathname]}>
+              <PartsContext.Provider value={parts}>
+                <Outlet />
+              </PartsContext.Provider>
+            </Guarded>
+          </Page>
+          <Guarded anew={[pathname]}>{sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}</Guarded>
+        </Bench>
+      </Held>
       <Notice />
       <Hidden role="status" aria-live="polite">
-        {words ?? ''}
+        {words}
       </Hidden>
     </WhereBroken.Provider>
   );

@@ -3,9 +3,10 @@ import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { useAppSelector } from './store';
 import { color, narrow, site } from '../ui/tokens';
+import { useOnSite } from '../ui/useMedia';
 import { FindingList } from './Findings';
 import { TopGuesses } from './Guesses';
-import { onSheet, useFindings } from './useFindings';
+import { heldUpOn, onSheet, useFindings } from './useFindings';
 import { figureFor } from './hooks';
 import { AboutField, FocusedWorking } from './Working';
 
@@ -93,7 +94,9 @@ const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 export function Margin({ sheet }: { sheet: Sheet }) {
   const focus = useAppSelector(({ job }) => job.focus);
   const id = useAppSelector(({ job }) => job.id);
-  const here = useFindings(onSheet(sheet));
+  const onPhone = useOnSite();
+  // on a phone what is to be looked at stands above the sheet
+  const here = useFindings((finding) => onSheet(sheet)(finding) && !(onPhone && heldUpOn(sheet)(finding)));
   const elsewhere = useFindings((finding) => finding.sheet !== sheet && finding.severity !== 'note');
   const ofField = useAppSelector(({ job }) =>
     focus.path && job.design ? figureFor(focus.path, job.design) : null,
@@ -108,11 +111,13 @@ export function Margin({ sheet }: { sheet: Sheet }) {
     <Side aria-label="Margin" id="margin" tabIndex={-1}>
       <Part aria-labelledby="margin-findings">
         <header>
-          <h2 id="margin-findings">Findings</h2>
+          <h2 id="margin-findings">{onPhone ? 'Notes' : 'Findings'}</h2>
           <span>
-            {[stops ? plural(stops, 'stop') : '', looks ? plural(looks, 'look') : '']
-              .filter(Boolean)
-              .join(' · ') || (known ? 'none to look at' : 'not known yet')}
+            {onPhone
+              ? ''
+              : [stops ? plural(stops, 'stop') : '', looks ? plural(looks, 'look') : '']
+                  .filter(Boolean)
+                  .join(' · ') || (known ? 'none to look at' : 'not known yet')}
           </span>
         </header>
         <FindingList findings={here} />

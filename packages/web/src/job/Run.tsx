@@ -1,5 +1,6 @@
 import { SHEETS, SHEET_NAMES } from '@ivolt/core';
-import { NavLink } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import { styled } from 'styled-components';
 import { useAppSelector } from './store';
 import { Mark } from '../ui/Mark';
@@ -129,9 +130,17 @@ export function Run() {
   const marks = useAppSelector(({ job }) => job.evaluation?.marks);
   const words = useAppSelector(({ job }) => job.evaluation?.verdict.words);
   const digits = digitKeys.use();
+  const { pathname } = useLocation();
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    // on a phone the run is longer than the screen is wide
+    const here = list.current?.querySelector<HTMLElement>('[aria-current="page"]');
+    if (here && list.current)
+      list.current.scrollLeft = here.offsetLeft - list.current.clientWidth / 2 + here.clientWidth / 2;
+  }, [pathname]);
   return (
     <Nav aria-label="Sheets">
-      <ol>
+      <ol ref={list}>
         <li>
           <Tab to="." end>
             <span className="key" aria-hidden>

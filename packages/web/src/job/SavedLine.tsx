@@ -1,4 +1,5 @@
 import { styled } from 'styled-components';
+import { Hidden } from '../ui/controls';
 import { useAppSelector } from './store';
 import { color, site } from '../ui/tokens';
 import type { Saving } from './jobSlice';
@@ -27,10 +28,15 @@ export function SavedLine() {
   const kept = useAppSelector(({ job }) => job.draftKept);
   const trouble =
     saving.state === 'away' || saving.state === 'refused' || (!kept && saving.state !== 'saved');
+  const text = words(saving, kept);
   return (
-    <Line role="status" data-trouble={trouble} data-saving={saving.state}>
-      {words(saving, kept)}
-    </Line>
+    <>
+      <Line data-trouble={trouble} data-saving={saving.state}>
+        {text}
+      </Line>
+      {/* what goes well is not said aloud at every edit */}
+      <Hidden role="status">{trouble ? text : ''}</Hidden>
+    </>
   );
 }
 

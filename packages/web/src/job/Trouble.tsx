@@ -23,7 +23,7 @@ export function Trouble() {
         ? 'Verdict and figures are of the design before the last change: do not build by them.'
         : 'There is no verdict and there are no figures yet.'}{' '}
       What you typed is kept. The next change is reckoned again.{' '}
-      <Action onPress={() => dispatch(jobActions.reckonAgain())}>Reckon once more</Action>
+      <Action onPress={() => dispatch(jobActions.reckonAgain())}>Calculate again</Action>
     </Box>
   );
 }

@@ -52,12 +52,12 @@ export function WorkingOf({ figure }: { figure: Figure }) {
         <tbody>
           {figure.steps.map(({ label, text }, index) => (
             <tr key={`${index}${label}`}>
-              <td>{label}</td>
+              <th scope="row">{label}</th>
               <td>{text}</td>
             </tr>
           ))}
           <tr>
-            <td>{figure.label}</td>
+            <th scope="row">{figure.label}</th>
             <td>
               {figure.shown.number}&nbsp;{figure.shown.unit}
             </td>

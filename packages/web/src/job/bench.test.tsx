@@ -110,14 +110,14 @@ describe('a pinned design', () => {
       </>,
     );
     const cold = () => plain(container.querySelector('[data-figure="strings.cold"] .change')?.textContent);
-    press('Pin it as it is, to see every change against it');
+    press('Compare every change with what it is now');
     expect(container.querySelector('.change')).toBeNull();
     act(() => store.dispatch(putValue('Take one out', '/arrays/a1/strings/series', chosen(3))));
     // one panel less of 37.2 × (1 + 0.0026 × 38)
     expect(cold()).toBe('−40.9 V');
     act(() => store.dispatch(putValue('Add two', '/arrays/a1/strings/series', chosen(5))));
     expect(cold()).toBe('+40.9 V');
-    press('Unpin what it was before');
+    press('Stop comparing with what it was');
     expect(container.querySelector('.change')).toBeNull();
   });
 });
@@ -146,9 +146,11 @@ describe('what is saved', () => {
   ] as const)('%j says “%s”', (saving, words, trouble) => {
     const { store } = show(<SavedLine />);
     act(() => void store.dispatch(jobActions.savingChanged(saving)));
-    const line = screen.getByRole('status');
+    const line = document.querySelector('[data-saving]')!;
     expect(line.textContent).toBe(words);
     expect(line.getAttribute('data-trouble')).toBe(trouble);
+    // only what went wrong is said aloud
+    expect(screen.getByRole('status').textContent).toBe(trouble === 'true' ? words : '');
   });
 });
 
@@ -161,12 +163,12 @@ describe('a reckoning that failed', () => {
       </>,
     );
     expect(screen.queryByRole('alert')).toBeNull();
-    act(() => void store.dispatch(jobActions.reckoningFailed('The reckoning broke off')));
+    act(() => void store.dispatch(jobActions.reckoningFailed('The calculation broke off')));
     expect(screen.getByRole('alert').textContent).toMatch(
       /broke off.*of the design before the last change: do not build by them/,
     );
     expect(screen.getByRole('group', { name: 'Tally of the design before the last change' })).toBeTruthy();
-    press('Reckon once more');
+    press('Calculate again');
     expect(store.getState().job.attempts).toBe(1);
     act(() => void store.dispatch(jobActions.evaluated(store.getState().job.evaluation!)));
     expect(screen.queryByRole('alert')).toBeNull();
@@ -190,7 +192,7 @@ describe('figures changed in two tabs', () => {
   };
   it('are named with both values', () => {
     conflicted();
-    expect(screen.getByRole('alert').textContent).toMatch(/Days to carry.*here 5.*there 6/);
+    expect(screen.getByRole('alert').textContent).toMatch(/Days of autonomy.*here 5.*there 6/);
   });
   it('stay mine, or become theirs', async () => {
     const kept = conflicted();
@@ -206,11 +208,11 @@ describe('figures changed in two tabs', () => {
   it('are taken one by one, and not where the rest would not bear it', async () => {
     mockProblems = [{ message: 'no such thing' }];
     const shown = conflicted();
-    press('Take theirs: Days to carry');
+    press('Take theirs: Days of autonomy');
     expect(await screen.findByText('That cannot stand beside the rest: no such thing')).toBeTruthy();
     expect(shown.store.getState().job.design?.bank.days.value).toBe(5);
     mockProblems = [];
-    press('Take theirs: Days to carry');
+    press('Take theirs: Days of autonomy');
     await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
     expect(shown.store.getState().job.design?.bank.days.value).toBe(6);
   });

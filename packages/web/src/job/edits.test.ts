@@ -31,7 +31,7 @@ it('counts the keys of one stay in a field as one edit, and of the next stay as 
   ] as const) {
     store.dispatch(typeFigure('/bank/days', chosen(value), stay));
   }
-  expect(labels(store)).toEqual(['Change days to carry', 'Change days to carry']);
+  expect(labels(store)).toEqual(['Change days of autonomy', 'Change days of autonomy']);
   store.dispatch(undo());
   expect(days(store)).toBe(12);
   store.dispatch(undo());

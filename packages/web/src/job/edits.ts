@@ -1,5 +1,6 @@
 import {
   diff,
+  inSentence,
   labelOf,
   patchedWherePossible,
   unitOf,
@@ -49,7 +50,7 @@ export const typeFigure =
     const value = entry ?? (sparse ? undefined : null);
     dispatch(
       edit(
-        `Change ${lower(labelOf(design, path))}`,
+        `Change ${inSentence(labelOf(design, path))}`,
         (before) => {
           const after = withValueAt(before, path, value);
           // sizes and mass that nobody typed follow the amp-hours
@@ -68,7 +69,9 @@ export const setSource =
     const { design } = getState().job;
     const entry = design && (valueAt(design, path) as Entry | null | undefined);
     if (!design || !entry) return;
-    dispatch(putValue(`${lower(labelOf(design, path))} is ${SOURCE_WORDS[from]}`, path, { ...entry, from }));
+    dispatch(
+      putValue(`${inSentence(labelOf(design, path))} is ${SOURCE_WORDS[from]}`, path, { ...entry, from }),
+    );
   };
 
 export const setUnit =
@@ -80,7 +83,7 @@ export const setUnit =
     const { unit: _before, ...rest } = entry;
     dispatch(
       putValue(
-        `Show ${lower(labelOf(design, path))} in ${unit ?? 'the job’s units'}`,
+        `Show ${inSentence(labelOf(design, path))} in ${unit ?? 'the job’s units'}`,
         path,
         unit ? { ...rest, unit } : rest,
       ),
@@ -96,16 +99,16 @@ export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
 
 export const applyRemedy = (finding: string, remedy: Remedy): Thunk =>
   edit(
-    `${remedy.label} (${lower(finding)})`,
+    `${remedy.label} (${inSentence(finding)})`,
     (design) => patchedWherePossible(design, remedy.operations).document,
   );
 
 /** Says why a look may stand. */
 export const letStand = (id: string, title: string, said: Acknowledgement): Thunk =>
-  putValue(`Let stand: ${lower(title)}`, `/acknowledged/${id}`, said);
+  putValue(`Let stand: ${inSentence(title)}`, `/acknowledged/${id}`, said);
 
 export const askAgain = (id: string, title: string): Thunk =>
-  putValue(`Ask again: ${lower(title)}`, `/acknowledged/${id}`, undefined);
+  putValue(`Ask again: ${inSentence(title)}`, `/acknowledged/${id}`, undefined);
 
 export const undo = (): Thunk => (dispatch, getState) => {
   const { design, past } = getState().job;
@@ -124,5 +127,3 @@ export const redo = (): Thunk => (dispatch, getState) => {
 };
 
 const leftOut = ({ overtaken }: Edit) => (overtaken ? ', but for what another tab has changed since' : '');
-
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

@@ -20,6 +20,8 @@ export interface Edit {
   session: string | null;
   /** True where another tab has changed since what a part of this edit changed: that part is left alone. */
   overtaken?: boolean;
+  /** When it was stored, of an edit of an earlier visit. */
+  at?: string;
 }
 
 export type Saving =
@@ -116,6 +118,9 @@ const jobSlice = createSlice({
           : [...state.past, edit].slice(-MOST_EDITS);
       return { ...state, design: after, past, future: [], saving: { state: 'waiting' as const } };
     },
+    /** Edits of earlier visits, oldest first. */
+    historyRead: (state, { payload }: PayloadAction<{ id: string; edits: Edit[] }>) =>
+      state.id === payload.id ? { ...state, past: [...payload.edits, ...state.past] } : state,
     undone: (state, { payload }: PayloadAction<Design>) => stepped(state, payload, 'past'),
     redone: (state, { payload }: PayloadAction<Design>) => stepped(state, payload, 'future'),
     savingChanged: (state, { payload }: PayloadAction<Saving>) => {

@@ -50,7 +50,7 @@ it('saves what was typed as one patch, once typing rests', async () => {
   expect(sent).toHaveLength(1);
   expect(sent[0]?.body).toMatchObject({
     base: 1,
-    label: 'Carry longer',
+    label: 'Carry longer: 3\u00a0days → 4\u00a0days',
     patch: [{ path: '/bank/days/value', value: 4 }],
   });
   expect(store.getState().job).toMatchObject({ saving: { state: 'saved' }, saved: { revision: 2 } });
@@ -100,13 +100,13 @@ it('puts its edits on top of what another tab saved, field by field', async () =
 it('says why the server refuses, and tries no more until something changes', async () => {
   const store = openedStore();
   const saver = new Saver(store, ID);
-  answer(400, { title: 'Days to carry runs from 0.1 to 30' });
+  answer(400, { title: 'Days of autonomy runs from 0.1 to 30' });
   store.dispatch(putValue('Carry', '/bank/days', chosen(3)));
   await pass(20_000);
   expect(sent).toHaveLength(1);
   expect(store.getState().job.saving).toEqual({
     state: 'refused',
-    message: 'Days to carry runs from 0.1 to 30',
+    message: 'Days of autonomy runs from 0.1 to 30',
   });
   answer(200, { revision: 2 });
   store.dispatch(putValue('Carry', '/bank/days', chosen(5)));

@@ -3,6 +3,7 @@ import { ApiError, api } from '../api/client';
 import type { AppStore } from './store';
 import { core } from '../workers/core';
 import { dropDraft, findDraft, keepDraft } from './draft';
+import { told } from './history';
 import { jobActions } from './jobSlice';
 
 /** Typing rests this long before it is saved. */
@@ -98,7 +99,8 @@ export class Saver {
   }
 
   private pendingOf(design: Design): Pending {
-    const label = (this.job.past.at(-1)?.label ?? 'Undone').slice(0, 200);
+    const last = this.job.past.at(-1);
+    const label = (last ? told(last, design) : 'Undone').slice(0, 200);
     return { saveId: crypto.randomUUID(), design, label };
   }
 

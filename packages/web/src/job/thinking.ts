@@ -10,7 +10,7 @@ const GUESSES_AFTER_MS = 400;
 const CLIMATE_RETRY_MS = 3000;
 
 const messageOf = (error: unknown) =>
-  error instanceof WorkerLost ? error.message : 'The reckoning failed on this design';
+  error instanceof WorkerLost ? error.message : 'The calculation failed on this design';
 
 /** Keeps evaluation, climate and guess list in step with the design; the newest design always wins. */
 export class Thinker {

@@ -9,3 +9,7 @@ export const useFindings = (passes: (finding: Finding) => boolean): readonly Fin
   useAppSelector(({ job }) => job.evaluation?.findings.filter(passes) ?? NONE, shallowEqual);
 
 export const onSheet = (sheet: Sheet) => (finding: Finding) => finding.sheet === sheet;
+
+/** Stops and looks of a sheet, without its notes. */
+export const heldUpOn = (sheet: Sheet) => (finding: Finding) =>
+  finding.sheet === sheet && finding.severity !== 'note';

@@ -3,6 +3,7 @@ import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import { jobActions } from './jobSlice';
+import { awaited } from './settled';
 import { useAppSelector, type AppStore } from './store';
 import { patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
@@ -27,6 +28,11 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
   const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
   const state = useRef({ busy: false, stale: false, closed: false, changedAt: -FLURRY_MS });
   const latest = useRef({ ask, design, grid, about });
+  const arrived = useRef<() => void>(undefined);
+  useEffect(() => {
+    arrived.current = awaited();
+    return () => arrived.current?.();
+  }, []);
   useEffect(() => {
     latest.current = { ask, design, grid, about };
     const own = state.current;
@@ -42,10 +48,12 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
         try {
           const value = await now.ask(patientCore(), now.design, now.grid);
           if (!own.closed) setReckoned({ about: now.about, value });
+          arrived.current?.();
         } catch {
+          arrived.current?.();
           // the next edit asks again
           if (!own.closed && store.getState().job.trouble === null)
-            store.dispatch(jobActions.reckoningFailed('A picture on this sheet could not be reckoned'));
+            store.dispatch(jobActions.reckoningFailed('A picture on this sheet could not be calculated'));
         }
       }
       own.busy = false;

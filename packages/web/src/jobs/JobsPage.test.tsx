@@ -21,7 +21,7 @@ const job = (
     words: standing === 'falls' ? 'Does not stand' : 'Stands',
     sentence: 'A sentence.',
     place: 'Somewhere',
-    figures: [{ label: 'made to used, June', number: '1.67', unit: '×', mark: null }],
+    figures: [{ label: 'made per kWh used, June', number: '1.67', unit: '×', mark: null }],
   },
 });
 
@@ -63,7 +63,7 @@ it('lists each job with its verdict and figures', async () => {
   expect(await screen.findByRole('link', { name: 'Hut' })).toBeTruthy();
   expect(screen.getByText('Does not stand')).toBeTruthy();
   expect(screen.getByRole('img', { name: 'stop' })).toBeTruthy();
-  expect(screen.getAllByText('made to used, June')).toHaveLength(2);
+  expect(screen.getAllByText('made per kWh used, June')).toHaveLength(2);
 });
 
 it('deletes with undo', async () => {

@@ -260,7 +260,7 @@ export function JobsPage() {
 
 const BEING_RECKONED: NonNullable<ListedJob['summary']> = {
   standing: 'unknown',
-  words: 'Being reckoned …',
+  words: 'Calculating …',
   sentence: '',
   place: '',
   figures: [],

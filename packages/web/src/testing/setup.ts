@@ -15,6 +15,8 @@ if (typeof window !== 'undefined') {
   window.matchMedia = ((query: string) => ({
     matches: false,
     media: query,
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
   })) as unknown as typeof window.matchMedia;
 }
 if (!crypto.randomUUID) {

@@ -38,7 +38,13 @@ export const GlobalStyle = createGlobalStyle`
     html { background: #fff; }
     :root, [data-theme] { --paper: #fff; --leaf: #fff; --ink: #000; --soft: #333; --tint: #fff; --rule: #999; }
     body { font-size: 10.5pt; }
-    @page { margin: 16mm 14mm; }
+    @page {
+      size: A4;
+      margin: 16mm 14mm 18mm;
+      @bottom-right { content: counter(page) ' / ' counter(pages); font: 9pt Arial, sans-serif; color: #333; }
+    }
+    tr, svg, li, h2, h3 { break-inside: avoid; }
+    h1, h2, h3 { break-after: avoid; }
     .screen { display: none !important; }
   }
 `;

@@ -2,6 +2,7 @@ import { useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'rea
 import { Dialog, ListBox, ListBoxItem, Menu, MenuItem, Popover } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { FieldLabel, pencilLook, quietLook } from './controls';
+import { ReadOnly, useReading } from './reading';
 import { color, site } from './tokens';
 
 export const Sheetlet = styled(Popover)`
@@ -151,6 +152,8 @@ export function Opener({
     setOpen(true);
   };
   const Look = LOOKS[look];
+  if (useReading())
+    return look === 'pencil' ? <ReadOnly label={hideLabel ? undefined : label}>{shown}</ReadOnly> : null;
   return (
     <div>
       {hideLabel ? null : <FieldLabel id={`${id}label`}>{label}</FieldLabel>}

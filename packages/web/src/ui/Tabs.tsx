@@ -1,4 +1,5 @@
 import { styled } from 'styled-components';
+import { useReading } from './reading';
 import { color, site } from './tokens';
 
 const Strip = styled.div`
@@ -49,6 +50,7 @@ export function Tabs({
   shown: string;
   onShow: (id: string) => void;
 }) {
+  if (useReading()) return null;
   return (
     <Strip role="group" aria-label={label} className="screen">
       {tabs.map(({ id, name, about }) => (

@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
 import { Button as AriaButton, Checkbox as AriaCheckbox, type ButtonProps } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { useReading } from './reading';
 import { color, site } from './tokens';
 
-/** A word to press. The one that matters now is marked as the act. */
-export const Action = styled(AriaButton)<{ $act?: boolean }>`
+const Word = styled(AriaButton)<{ $act?: boolean }>`
   border: 0;
   border-bottom: 2px solid ${({ $act }) => ($act ? color.act : color.rule)};
   background: none;
@@ -27,6 +27,19 @@ export const Action = styled(AriaButton)<{ $act?: boolean }>`
     padding: 8px 0;
   }
 `;
+
+interface ActionProps extends Omit<ButtonProps, 'children'> {
+  $act?: boolean;
+  /** Where a sheet is only read its words are still to be read. */
+  reads?: boolean;
+  children?: ReactNode;
+}
+
+/** A word to press. The one that matters now is marked as the act. */
+export function Action({ reads = false, ...press }: ActionProps) {
+  if (useReading()) return reads ? <>{press.children}</> : null;
+  return <Word {...press} />;
+}
 
 /** A filled press for the one thing a page is for. */
 export const Primary = styled(AriaButton)`
@@ -76,7 +89,7 @@ const Quiet = styled(AriaButton)`
   }
 `;
 
-export const QuietButton = (props: ButtonProps) => <Quiet {...props} />;
+export const QuietButton = (props: ButtonProps) => (useReading() ? null : <Quiet {...props} />);
 
 export const pencilLook = `
   border: 0;
@@ -142,6 +155,12 @@ export function Tick({
   onChange: (checked: boolean) => void;
   children: ReactNode;
 }) {
+  if (useReading())
+    return (
+      <p>
+        {children}: {checked ? 'yes' : 'no'}
+      </p>
+    );
   return (
     <Check isSelected={checked} onChange={onChange}>
       <span className="box" aria-hidden />

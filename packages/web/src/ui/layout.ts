@@ -95,6 +95,8 @@ export const Table = styled.table`
 /** A wide table scrolls in its own frame, never the page. */
 export const Scroll = styled.div`
   overflow-x: auto;
+  /* what is only said aloud stays within it */
+  position: relative;
   ${narrow} {
     margin-right: -4px;
   }

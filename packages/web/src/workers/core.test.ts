@@ -62,7 +62,7 @@ it('ends a worker that hangs, sooner once it has answered before', async () => {
   await core.problems({} as never);
   jest.useFakeTimers();
   const waiting = core.problems(null as never);
-  const failed = expect(waiting).rejects.toThrow('did not come to an end');
+  const failed = expect(waiting).rejects.toThrow('did not finish');
   await jest.advanceTimersByTimeAsync(21_000);
   await failed;
   jest.useRealTimers();

@@ -22,8 +22,11 @@ interface Running {
 
 type Call = (...args: unknown[]) => Promise<unknown>;
 
-/** A worker that is asked as if it were here, ended where it hangs, and started again when it is next asked. */
-export function steady(make: () => Worker): Remote<Core> {
+/**
+ * A worker that is asked as if it were here, ended where it hangs, and started again when it is next asked.
+ * @param after what it is not started before
+ */
+export function steady(make: () => Worker, after?: () => Promise<unknown>): Remote<Core> {
   let running: Running | null = null;
 
   const start = (): Running => {
@@ -37,15 +40,16 @@ export function steady(make: () => Worker): Remote<Core> {
       worker.terminate();
       fail(new WorkerLost(why));
     };
-    worker.addEventListener('error', () => lose('The reckoning broke off'));
-    worker.addEventListener('messageerror', () => lose('The reckoning broke off'));
+    worker.addEventListener('error', () => lose('The calculation broke off'));
+    worker.addEventListener('messageerror', () => lose('The calculation broke off'));
     return { worker, remote: wrap<Core>(worker), lost, lose, answered: false };
   };
 
   const call = async (name: PropertyKey, args: unknown[]) => {
+    if (!running && after) await after();
     const own = (running ??= start());
     const limit = UNLIMITED.has(name) ? null : own.answered ? LIMIT_MS : FIRST_LIMIT_MS;
-    const timer = limit && setTimeout(() => own.lose('The reckoning did not come to an end'), limit);
+    const timer = limit && setTimeout(() => own.lose('The calculation did not finish'), limit);
     try {
       const answer = await Promise.race([
         (own.remote as unknown as Record<PropertyKey, Call>)[name]?.(...args),
@@ -64,11 +68,48 @@ export function steady(make: () => Worker): Remote<Core> {
 }
 
 const worker = () => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
-const first = steady(worker);
-const second = steady(worker);
+
+/** Until the first worker's script is there: the second takes it from the cache then, and it is fetched once. */
+let fetched: Promise<unknown> = Promise.resolve();
+let early: Worker | null = null;
+let earlySecond: Worker | null = null;
+
+function fetchFirst(): Worker {
+  const own = worker();
+  fetched = new Promise<unknown>((resolve) => {
+    // its first message says that it stands
+    own.addEventListener('message', resolve, { once: true });
+    own.addEventListener('error', resolve, { once: true });
+  });
+  return own;
+}
+
+/** Has the worker fetched before it is asked. */
+export function wakeCore(): void {
+  if (early) return;
+  const own = fetchFirst();
+  early = own;
+  own.addEventListener('error', () => (early === own ? (early = null) : null), { once: true });
+  void fetched.then(() => (earlySecond ??= worker()));
+}
+
+function first(): Worker {
+  const own = early ?? fetchFirst();
+  early = null;
+  return own;
+}
+
+function second(): Worker {
+  const own = earlySecond ?? worker();
+  earlySecond = null;
+  return own;
+}
+
+const quick = steady(first);
+const patient = steady(second, () => fetched);
 
 /** The core in its worker, started when it is first asked. Every answer may fail with `WorkerLost`. */
-export const core = (): Remote<Core> => first;
+export const core = (): Remote<Core> => quick;
 
 /** Another, for long work, so that what is typed never waits behind it. */
-export const patientCore = (): Remote<Core> => second;
+export const patientCore = (): Remote<Core> => patient;

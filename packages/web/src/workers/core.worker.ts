@@ -141,3 +141,6 @@ const core = {
 
 export type Core = typeof core;
 expose(core);
+
+// it stands: another of it can be started from the cache
+postMessage('ready');

@@ -2,6 +2,7 @@ import type { Figure } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../store';
 import { jobActions } from '../jobSlice';
+import { useReading } from '../../ui/reading';
 import { color } from '../../ui/tokens';
 
 const Press = styled.button`
@@ -31,6 +32,7 @@ export function Ink({ id, text, title }: { id: string; text?: string; title?: st
   const value = useAppSelector(({ job }) => figureText(job.evaluation?.figures[id]));
   const open = useAppSelector(({ job }) => job.focus.figureId === id);
   const shown = text ?? value;
+  if (useReading()) return <>{shown}</>;
   return (
     <Press
       type="button"

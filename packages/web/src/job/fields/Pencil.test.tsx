@@ -39,7 +39,7 @@ it('keeps text it cannot read, says why at its place, and leaves the figure alon
   fireEvent.blur(input);
   expect(input.value).toBe('1.2 kWh');
   expect(input.getAttribute('aria-invalid')).toBe('true');
-  expect(screen.getByText(/This wants watts/)).toBeTruthy();
+  expect(screen.getByText(/This needs watts/)).toBeTruthy();
   expect(stored()?.value).toBe(820);
   fireEvent.keyDown(input, { key: 'Escape' });
   expect(plain(input.value)).toBe('820 W');
@@ -94,8 +94,8 @@ it('says the range in the unit it shows, and what is in force', () => {
   const { type, stored } = pencil({ path: '/bank/coldest' });
   const inForce = stored()?.value;
   type('-90');
-  expect(plain(screen.getByText(/Coldest bank runs/).textContent ?? '')).toBe(
-    `Coldest bank runs from −50 °C to 45 °C. ${String(inForce).replace('-', '−')} °C stays in force`,
+  expect(plain(screen.getByText(/Coldest battery temperature runs/).textContent ?? '')).toBe(
+    `Coldest battery temperature runs from −50 °C to 45 °C. ${String(inForce).replace('-', '−')} °C stays in force`,
   );
 });
 

@@ -18,6 +18,7 @@ import { jobActions } from '../jobSlice';
 import { keepRefused, refusedText } from '../refused';
 import { FieldLabel, Hidden } from '../../ui/controls';
 import { Box, Field, Line, Wrong } from '../../ui/pencilParts';
+import { ReadOnly, useReading } from '../../ui/reading';
 
 type Axis = 'latitude' | 'longitude';
 const isAxis = (quantity: string): quantity is Axis => quantity === 'latitude' || quantity === 'longitude';
@@ -131,6 +132,13 @@ export const Pencil = memo(function Pencil({
   const id = useId();
   const width = chars ?? Math.max(4, Math.min(18, text.length + 1));
   const notes = [guess ? `${id}guess` : '', problem ? `${id}wrong` : ''].filter(Boolean).join(' ');
+  const held = shown || usual;
+  if (useReading())
+    return held ? (
+      <ReadOnly label={hideLabel ? undefined : (label ?? spec.label)}>
+        {guess ? `${held} (a guess)` : held}
+      </ReadOnly>
+    ) : null;
   return (
     <Field>
       {hideLabel ? null : <FieldLabel htmlFor={id}>{label ?? spec.label}</FieldLabel>}

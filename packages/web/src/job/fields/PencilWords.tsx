@@ -2,6 +2,7 @@ import { storable } from '@ivolt/core';
 import { useId, useRef, useState } from 'react';
 import { FieldLabel } from '../../ui/controls';
 import { Box, Field, Line, Wrong } from '../../ui/pencilParts';
+import { ReadOnly, useReading } from '../../ui/reading';
 
 interface WordsProps {
   label: string;
@@ -34,6 +35,7 @@ export function PencilWords({
   const session = useRef('');
   const [entered, setEntered] = useState<string | null>(null);
   const id = useId();
+  if (useReading()) return <ReadOnly label={hideLabel ? undefined : label}>{text.trim()}</ReadOnly>;
   return (
     <Field>
       {hideLabel ? null : <FieldLabel htmlFor={id}>{label}</FieldLabel>}

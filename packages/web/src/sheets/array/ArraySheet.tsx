@@ -44,8 +44,7 @@ export function ArraySheet() {
       <SheetHead sheet="array" />
       <ArrayTabs />
       <ArrayParts year={<MadeAndUsed />} />
-      <Section aria-labelledby="array-sizing">
-        <h2 id="array-sizing">How it is sized</h2>
+      <Section part="array-sizing" title="How it is sized">
         <Row>
           <Select
             label="Service"
@@ -125,12 +124,10 @@ export function ArrayParts({ year }: { year?: ReactNode }) {
       {evaluation?.climate ? year : null}
       <TiltFieldPart />
       <SkylinePart />
-      <Section aria-labelledby={rowsId}>
-        <h2 id={rowsId}>Rows</h2>
+      <Section part={rowsId} title="Rows">
         <RowsFields />
       </Section>
-      <Section aria-labelledby={lossesId}>
-        <h2 id={lossesId}>What is lost on the way, and what is gained</h2>
+      <Section part={lossesId} title="What is lost on the way, and what is gained">
         <Row>
           {LOSSES.map((key) => (
             <Pencil key={key} path={`${path}/${key}`} />

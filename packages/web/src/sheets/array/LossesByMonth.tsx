@@ -9,9 +9,9 @@ import { site } from '../../ui/tokens';
 import { Heads } from '../../ui/Heads';
 
 const KINDS = [
-  { key: 'snowBy', label: 'Lying snow takes', fallback: () => 0 },
-  { key: 'soilingBy', label: 'Dirt takes', fallback: (own: { soiling: number }) => own.soiling },
-  { key: 'albedoBy', label: 'Ground reflects', fallback: (own: { albedo: number }) => own.albedo },
+  { key: 'snowBy', label: 'Snow loss', fallback: () => 0 },
+  { key: 'soilingBy', label: 'Soiling loss', fallback: (own: { soiling: number }) => own.soiling },
+  { key: 'albedoBy', label: 'Ground albedo', fallback: (own: { albedo: number }) => own.albedo },
 ] as const;
 
 const Narrow = styled(Scroll)`

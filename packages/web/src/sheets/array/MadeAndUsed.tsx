@@ -27,8 +27,7 @@ export function MadeAndUsed() {
   const worst = worstMonth(evaluation);
   const several = Object.keys(arrays).length > 1 ? inOrder(arrays) : [];
   return (
-    <Section aria-labelledby="array-year">
-      <h2 id="array-year">Made and used</h2>
+    <Section part="array-year" title="Made and used">
       <MonthsPicture months={evaluation.months} worst={worst} />
       <Months style={{ marginTop: 14 }}>
         <Table>
@@ -45,7 +44,7 @@ export function MadeAndUsed() {
           <tbody>
             {evaluation.months.map(({ month, poaKWhm2, ratio, inUse, byArray }) => (
               <tr key={month} data-chosen={month === worst} data-quiet={!inUse}>
-                <td>{monthName(month)}</td>
+                <th scope="row">{monthName(month)}</th>
                 <td className="n">{poaKWhm2.toFixed(1)}</td>
                 {several.map(([id]) => (
                   <td key={id} className="n">

@@ -68,8 +68,7 @@ export function ModuleSheetPart() {
   const partId = usePartId('array-sheet');
   if (plan.pile) return null;
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>The panel’s data sheet</h2>
+    <Section part={partId} title="The panel’s data sheet">
       <Row>
         {SHEET_FIELDS.map((key) => (
           <Pencil key={key} path={`${path}/module/${key}`} />

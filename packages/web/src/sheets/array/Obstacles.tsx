@@ -21,11 +21,11 @@ const Frame = styled(Cards)`
 `;
 
 const COLUMNS = [
-  ['azimuth', 'Stands at', 5],
-  ['distance', 'Away', 6],
+  ['azimuth', 'Direction', 5],
+  ['distance', 'Distance', 6],
   ['height', 'Top above panels', 6],
-  ['bottom', 'Begins at', 5],
-  ['width', 'Wide', 6],
+  ['bottom', 'Bottom edge', 5],
+  ['width', 'Width', 6],
 ] as const;
 
 /** What stands in the light, row by row. */

@@ -99,8 +99,7 @@ export function SkylinePart() {
   };
   const lost = picture && picture.yearLostKWh > 0.5;
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>What stands in the light</h2>
+    <Section part={partId} title="What stands in the light">
       <p style={{ marginBottom: 8 }} data-testid="skyline-cost">
         {picture === null
           ? 'The sun’s tracks wait for the place.'

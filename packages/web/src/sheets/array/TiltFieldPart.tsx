@@ -69,8 +69,7 @@ export function TiltFieldPart() {
     id,
   );
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>Which way to face</h2>
+    <Section part={partId} title="Which way to face">
       {field ? <Field field={field} /> : <Note>The field waits for the place.</Note>}
     </Section>
   );
@@ -187,11 +186,11 @@ function Field({ field }: { field: FieldPicture }) {
       <p style={{ margin: '4px 0 6px' }}>{waysWords(field)}</p>
       <Scroll style={{ maxWidth: 640 }}>
         <Table>
-          <Heads of={['Held', ['Made to used at worst'], 'In', ['kWh a year']]} />
+          <Heads of={['Mounting', ['Made per kWh used, worst month'], 'In', ['kWh a year']]} />
           <tbody>
             {field.ways.map(({ id: way, label, worstRatio, worstMonth: at, yearKWh }) => (
               <tr key={way} data-chosen={way === 'chosen'}>
-                <td>{label}</td>
+                <th scope="row">{label}</th>
                 <td className="n">{worstRatio === null ? '–' : worstRatio.toFixed(2)}</td>
                 <td>{at === null ? '–' : monthName(at)}</td>
                 <td className="n">{Math.round(yearKWh)}</td>
@@ -256,7 +255,7 @@ function waysWords({ ways }: FieldPicture): string {
   const gain = (ratio: number) => Math.round((ratio / (best.worstRatio ?? 1) - 1) * 100);
   const verdict =
     gain(more.worstRatio) >= gain(two.worstRatio)
-      ? 'One more panel does as much without anyone on the roof.'
+      ? 'In the worst month one more panel does as much, without anyone on the roof.'
       : 'It takes more than one panel to make up for it.';
   return `Against the best fixed tilt, two tilts a year add ${gain(two.worstRatio)} % in the worst month and ${Math.round(two.yearKWh - best.yearKWh)} kWh a year; one more panel adds ${gain(more.worstRatio)} % and ${Math.round(more.yearKWh - best.yearKWh)} kWh. ${verdict}`;
 }

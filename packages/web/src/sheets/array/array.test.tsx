@@ -34,12 +34,12 @@ describe('arrays', () => {
         .map((tab) => tab.textContent),
     ).toEqual([expect.stringContaining('First array'), expect.stringContaining('Array 2')]);
     expect(within(tabs).getAllByRole('button')[1]?.getAttribute('aria-pressed')).toBe('true');
-    // it is strung like the first, on the same controller
+    // it is strung like the first, on a controller like its own: that has no input free
     const [, fresh] = Object.values(stored(store).arrays);
-    expect(fresh).toMatchObject({
-      count: { value: 4 },
-      strings: { controller: 'c1', parallel: { value: 1 } },
-    });
+    expect(fresh).toMatchObject({ count: { value: 4 }, strings: { parallel: { value: 1 } } });
+    const { c1, [fresh!.strings.controller]: own } = stored(store).controllers;
+    expect(own).toEqual({ ...c1, position: 2 });
+    expect(store.getState().job.notice?.text).toBe('It has a controller of its own, like the other one’s');
     act(() => void fireEvent.click(within(tabs).getAllByRole('button')[0]!));
     expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Called' }).value).toBe('First array');
   });
@@ -50,7 +50,7 @@ describe('arrays', () => {
     expect(stored(store).arrays[copy]).toMatchObject({
       name: 'Barn, east, again',
       skyline: barn.arrays.a2!.skyline,
-      strings: barn.arrays.a2!.strings,
+      strings: { series: barn.arrays.a2!.strings.series, inputs: barn.arrays.a2!.strings.inputs },
     });
     act(() => void store.dispatch(removeArray(copy)));
     expect(ids(store)).toEqual(['a1', 'a2', 'a3']);
@@ -78,8 +78,8 @@ describe('arrays', () => {
   });
   it('move to another controller, which goes when nothing is on it', () => {
     const { store } = show(<StringsSheet />, barn);
-    expect(plain(screen.getByRole('button', { name: /^Strung to/ }).textContent)).toBe('1, alone');
-    choose(/^Strung to/, /2, with Barn, east and Barn, west/);
+    expect(plain(screen.getByRole('button', { name: /^Connected to/ }).textContent)).toBe('1, alone');
+    choose(/^Connected to/, /2, with Barn, east and Barn, west/);
     expect(stored(store).arrays.a1?.strings.controller).toBe('c2');
     expect(Object.keys(stored(store).controllers)).toEqual(['c2']);
     press('Give it a controller of its own');
@@ -126,15 +126,15 @@ describe('how panels are held', () => {
   it('asks a flat roof that moves for no direction, a tilted one for that from the bow', () => {
     show(<ArraySheet />, withValueAt(dairy, '/arrays/a1/plane/tilt', chosen(0)));
     choose(/^Held/, /on a roof that moves/);
-    expect(screen.queryByRole('textbox', { name: 'Faces' })).toBeNull();
+    expect(screen.queryByRole('textbox', { name: 'Azimuth' })).toBeNull();
     type('Tilt', '10');
     expect(screen.getByRole('textbox', { name: 'From the bow' })).toBeTruthy();
   });
   it('asks for rows only where there are several', () => {
     const { store } = show(<ArraySheet />, dairy);
-    expect(screen.queryByRole('textbox', { name: 'Row to row' })).toBeNull();
+    expect(screen.queryByRole('textbox', { name: 'Row pitch' })).toBeNull();
     type('Rows', '3');
-    type('Row to row', '3.2');
+    type('Row pitch', '3.2');
     choose(/^Panels stand/, /on their short side/);
     expect(stored(store).arrays.a1?.rows).toMatchObject({
       count: { value: 3 },
@@ -145,11 +145,11 @@ describe('how panels are held', () => {
   it('takes snow by the month, and gives the year’s figure back', () => {
     const { store } = show(<ArraySheet />, dairy);
     press('Snow, dirt and ground month by month');
-    const dirt = screen.getByRole<HTMLInputElement>('textbox', { name: 'Dirt takes in March' });
+    const dirt = screen.getByRole<HTMLInputElement>('textbox', { name: 'Soiling loss in March' });
     expect(plain(dirt.placeholder)).toBe('3 %');
-    type('Lying snow takes in January', '40');
+    type('Snow loss in January', '40');
     expect(stored(store).arrays.a1?.snowBy).toEqual({ '1': { value: 40, from: 'guess' } });
-    type('Lying snow takes in January', '');
+    type('Snow loss in January', '');
     expect(stored(store).arrays.a1?.snowBy).toEqual({});
   });
 });
@@ -247,7 +247,7 @@ describe('the skyline', () => {
       azimuth: { value: 180, from: 'guess' },
       bareMonths: [11, 12, 1, 2, 3, 4],
     });
-    type('Away, Tree', '6');
+    type('Distance, Tree', '6');
     type('Through it bare, Tree', '70');
     expect(stored(store).arrays.a1?.skyline.obstacles[id!]).toMatchObject({
       distance: { value: 6 },

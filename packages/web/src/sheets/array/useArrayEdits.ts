@@ -16,43 +16,77 @@ function withNamedFirst(design: Design): Design {
   return first && first[1].name === '' ? withValueAt(design, `/arrays/${first[0]}/name`, FIRST_NAME) : design;
 }
 
-/** Puts up another array beside those there are, on the controller of the first. */
-export const addArray = (): Thunk => (dispatch) => {
-  const id = newId('a');
-  dispatch(
-    edit('Add an array', (design) => {
-      const [first] = inOrder(design.arrays);
-      if (!first) return design;
-      const [, like] = first;
-      const fresh: ArrayPlan = {
-        ...blankArray(nextPosition(design), like.strings.controller),
-        name: `Array ${Object.keys(design.arrays).length + 1}`,
-        module: like.module,
-        count: chosen(like.strings.series.value),
-        strings: { ...like.strings, parallel: chosen(1), inputs: chosen(1) },
-      };
-      return withValueAt(withNamedFirst(design), `/arrays/${id}`, fresh);
-    }),
-  );
-  dispatch(jobActions.arrayShown(id));
-};
+/** True where a controller has so many inputs that nothing is connected to. */
+function hasFreeInputs({ arrays, controllers }: Design, controllerId: string, wanted: number): boolean {
+  const { inputs, keepFree } = controllers[controllerId] ?? {};
+  const taken = Object.values(arrays)
+    .filter(({ strings }) => strings.controller === controllerId)
+    .reduce((sum, { strings }) => sum + strings.inputs.value, 0);
+  return taken + wanted <= (inputs?.value ?? 0) - (keepFree?.value ?? 0);
+}
+
+/** Puts another array up: on free inputs of the controller it names, else on one like that of its own. */
+const putUp =
+  (label: string, arrayOf: (design: Design) => ArrayPlan | null): Thunk =>
+  (dispatch, getState) => {
+    const [id, controllerId] = [newId('a'), newId('c')];
+    const { design: before } = getState().job;
+    const asked = before && arrayOf(before);
+    if (!before || !asked) return;
+    const shares = hasFreeInputs(before, asked.strings.controller, asked.strings.inputs.value);
+    dispatch(
+      edit(label, (design) => {
+        const plan = arrayOf(design);
+        const alike = plan && design.controllers[plan.strings.controller];
+        if (!plan || !alike) return design;
+        const last = Math.max(...Object.values(design.controllers).map(({ position }) => position));
+        const housed = shares
+          ? design
+          : withValueAt(design, `/controllers/${controllerId}`, { ...alike, position: last + 1 });
+        const controller = shares ? plan.strings.controller : controllerId;
+        return withValueAt(withNamedFirst(housed), `/arrays/${id}`, {
+          ...plan,
+          position: nextPosition(design),
+          strings: { ...plan.strings, controller, first: null },
+        });
+      }),
+    );
+    dispatch(jobActions.arrayShown(id));
+    dispatch(
+      notice(
+        shares
+          ? 'It is on a free input of the same controller'
+          : 'It has a controller of its own, like the other one’s',
+        true,
+      ),
+    );
+  };
+
+/** Puts up another array beside those there are, with panels like those of the first. */
+export const addArray = (): Thunk =>
+  putUp('Add an array', (design) => {
+    const [, like] = inOrder(design.arrays)[0] ?? [];
+    if (!like) return null;
+    return {
+      ...blankArray(nextPosition(design), like.strings.controller),
+      name: `Array ${Object.keys(design.arrays).length + 1}`,
+      module: like.module,
+      count: chosen(like.strings.series.value),
+      strings: { ...like.strings, parallel: chosen(1), inputs: chosen(1) },
+    };
+  });
 
 export const duplicateArray =
   (id: string): Thunk =>
   (dispatch, getState) => {
     const plan = getState().job.design?.arrays[id];
     if (!plan) return;
-    const copy = newId('a');
     dispatch(
-      edit(`Duplicate ${named(plan)}`, (design) =>
-        withValueAt(withNamedFirst(design), `/arrays/${copy}`, {
-          ...plan,
-          name: `${plan.name || FIRST_NAME}, again`,
-          position: nextPosition(design),
-        }),
-      ),
+      putUp(`Duplicate ${named(plan)}`, (design) => {
+        const now = design.arrays[id];
+        return now ? { ...now, name: `${now.name || FIRST_NAME}, again` } : null;
+      }),
     );
-    dispatch(jobActions.arrayShown(copy));
   };
 
 /** Takes an array down, and its controller with it where nothing else is strung to that. */

@@ -69,8 +69,7 @@ export function BankSheet() {
         </div>
       ) : null}
       {evaluation?.bank ? <BankRuler picture={evaluation.bank} /> : null}
-      <Section aria-labelledby="bank-units">
-        <h2 id="bank-units">The units</h2>
+      <Section part="bank-units" title="The units">
         <Row>
           <Pencils
             of={[
@@ -97,8 +96,7 @@ export function BankSheet() {
           </TickField>
         </div>
       </Section>
-      <Section aria-labelledby="bank-governs">
-        <h2 id="bank-governs">What governs its size</h2>
+      <Section part="bank-governs" title="What governs its size">
         <Row style={{ marginBottom: 12 }}>
           <Select
             label="Sized by"
@@ -114,7 +112,7 @@ export function BankSheet() {
             <tbody>
               {(evaluation?.bank.needs ?? []).map(({ school, name, rated, parallel, governs }) => (
                 <tr key={school} data-chosen={governs}>
-                  <td>{name}</td>
+                  <th scope="row">{name}</th>
                   <td className="n">{rated}</td>
                   <td className="n">{parallel}</td>
                   <td>{governs ? 'governs' : bank.parallel.value >= parallel ? 'is met' : 'is not met'}</td>

@@ -19,6 +19,7 @@ import { useDesign, useEvaluation } from '../../job/hooks';
 import { FieldLabel } from '../../ui/controls';
 import { MonthsField } from '../../ui/MonthsField';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { Select, type Choice } from '../../ui/Opener';
 import { Pencil } from '../../job/fields/Pencil';
@@ -52,17 +53,16 @@ export function HomePart() {
   const fit = evaluation?.bank.fit;
   const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
   return (
-    <Section aria-labelledby="bank-home">
-      <h2 id="bank-home">Where it lives</h2>
+    <Section part="bank-home" title="Where it lives">
       <Row>
         <Select
-          label="In or on"
+          label="Container"
           value={home.kind}
           choices={KINDS}
           onChange={(kind) => put('Change where the bank stands', 'kind', kind)}
         />
         <Select
-          label="That stands"
+          label="Location"
           value={home.where}
           choices={WHERE}
           onChange={(where) => put(`The bank is ${ROUND_IT[where].name}`, 'where', where)}
@@ -105,7 +105,7 @@ export function HomePart() {
           <p style={{ marginTop: 8 }} data-testid="bank-fit">
             <b>{fit.fits ? `All ${fit.count} go in` : `${fit.room} of ${fit.count} go in`}</b>
             {fit.lying ? ', lying on a side' : ', upright'}: {shown(fit.massKg, 'mass')} in all,{' '}
-            {shown(fit.levelKg, 'mass')} on the level that bears most; their middle, the cross, is{' '}
+            {shown(fit.levelKg, 'mass')} on the most loaded level; their middle, the cross, is{' '}
             {shown(fit.centre.x, 'size')} from the left and {shown(fit.centre.y, 'size')} from the front.
           </p>
         </div>
@@ -123,6 +123,7 @@ export function HomePart() {
 function Warmth() {
   const { units } = useDesign();
   const warmth = useEvaluation()?.bank.warmth;
+  const reading = useReading();
   if (!warmth) return null;
   const rows = [
     ['in a cold spell', 'spellC'],
@@ -133,7 +134,12 @@ function Warmth() {
   const whole = (c: number) => formatNumber(fromStored(c, 'temperature', unit), 0);
   const pad = warmth.padWh.some((wh) => wh > 0);
   return (
-    <Scroll style={{ marginTop: 10 }} tabIndex={0} role="group" aria-label="The bank’s temperature by month">
+    <Scroll
+      style={{ marginTop: 10 }}
+      tabIndex={reading ? undefined : 0}
+      role="group"
+      aria-label="The bank’s temperature by month"
+    >
       <Table>
         <Heads of={[`The bank, ${unit}`, ...warmth.months.map((_, m) => [shortMonth(m + 1)] as const)]} />
         <tbody>

@@ -13,6 +13,7 @@ import { useDesign } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { Pencil } from '../../job/fields/Pencil';
 
@@ -45,13 +46,18 @@ const clock = (hour: number | null | undefined) =>
         : `${Math.floor(hour)}:${hour % 1 >= 0.5 ? '30' : '00'}`;
 
 function Suits({ picture }: { picture: LifePicture }) {
+  const reading = useReading();
   return (
-    <Section aria-labelledby="bank-suits">
-      <h2 id="bank-suits">How array and bank suit</h2>
+    <Section part="bank-suits" title="How array and bank suit">
       {picture.suits.map((words) => (
         <p key={words}>{words}</p>
       ))}
-      <Scroll style={{ marginTop: 8 }} tabIndex={0} role="group" aria-label="Full again at, by month">
+      <Scroll
+        style={{ marginTop: 8 }}
+        tabIndex={reading ? undefined : 0}
+        role="group"
+        aria-label="Full again at, by month"
+      >
         <Table style={{ maxWidth: 720 }}>
           <Heads of={['Solar time', ...picture.fullAtH.map((_, m) => [shortMonth(m + 1)] as const)]} />
           <tbody>
@@ -73,11 +79,10 @@ function Suits({ picture }: { picture: LifePicture }) {
 function Buses({ picture, shown }: { picture: LifePicture; shown: Show }) {
   const { busVolts } = useDesign();
   return (
-    <Section aria-labelledby="bank-buses">
-      <h2 id="bank-buses">12, 24 and 48 V side by side</h2>
+    <Section part="bank-buses" title="12, 24 and 48 V side by side">
       <Scroll>
         <Table style={{ maxWidth: 560 }}>
-          <Heads of={['Bus', ['Everything at once'], ['Charging'], ['Cable to the inverter']]} />
+          <Heads of={['System voltage', ['Everything at once'], ['Charging'], ['Cable to the inverter']]} />
           <tbody>
             {picture.buses.map(({ volts, loadA, chargeA, cable, mm2 }) => (
               <tr key={volts} data-chosen={volts === busVolts}>
@@ -100,8 +105,7 @@ function Buses({ picture, shown }: { picture: LifePicture; shown: Show }) {
 
 function Costs({ picture, shown }: { picture: LifePicture; shown: Show }) {
   return (
-    <Section aria-labelledby="bank-cost">
-      <h2 id="bank-cost">Life and cost, every chemistry on your days</h2>
+    <Section part="bank-cost" title="Life and cost, every chemistry on your days">
       <Row>
         <Pencil path="/bank/horizon" />
         <Pencil path="/bank/endOfLife" />

@@ -43,8 +43,10 @@ export function SheetPart() {
   const { bank } = useDesign();
   const usual = CHEMISTRIES[bank.chemistry];
   return (
-    <Section aria-labelledby="bank-sheet">
-      <h2 id="bank-sheet">{bank.sheet ? 'Its data sheet' : `What is usual for ${usual.name}`}</h2>
+    <Section
+      part="bank-sheet"
+      title={<>{bank.sheet ? 'Its data sheet' : `What is usual for ${usual.name}`}</>}
+    >
       {bank.sheet ? (
         <>
           <Row>

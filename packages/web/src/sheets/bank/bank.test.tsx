@@ -22,7 +22,8 @@ describe('where it lives', () => {
     );
     const home = within(screen.getByRole('heading', { name: 'Where it lives' }).closest('section')!);
     act(
-      () => void fireEvent.change(home.getByRole('textbox', { name: 'Long' }), { target: { value: '46"' } }),
+      () =>
+        void fireEvent.change(home.getByRole('textbox', { name: 'Length' }), { target: { value: '46"' } }),
     );
     expect(bank(store).home.length.value).toBeCloseTo(46 * 25.4, 6);
     expect(plain(screen.getByTestId('bank-fit').textContent)).toMatch(/^All 8 go in/);
@@ -30,7 +31,7 @@ describe('where it lives', () => {
   it('follows the place: warmer indoors, and a pad shows what it takes', () => {
     const { store } = show(<BankSheet />, withValueAt(dairy, '/bank/coldest', null));
     const cold = store.getState().job.evaluation!.bank.coldestC;
-    choose(/^That stands/, /outdoors/);
+    choose(/^Location/, /outdoors/);
     expect(store.getState().job.evaluation!.bank.coldestC).toBeLessThan(cold);
     act(() => void fireEvent.click(screen.getByRole('checkbox', { name: /heating pad/ })));
     expect(store.getState().job.evaluation!.bank.coldestC).toBe(5);
@@ -39,12 +40,12 @@ describe('where it lives', () => {
   });
   it('shows the coldest in light ink until it is typed', () => {
     const { store } = show(<BankSheet />, withValueAt(dairy, '/bank/coldest', null));
-    const field = screen.getByRole<HTMLInputElement>('textbox', { name: 'Coldest bank' });
+    const field = screen.getByRole<HTMLInputElement>('textbox', { name: 'Coldest battery temperature' });
     expect(field.value).toBe('');
     expect(field.placeholder).not.toBe('');
-    type('Coldest bank', '-3');
+    type('Coldest battery temperature', '-3');
     expect(bank(store).coldest).toMatchObject({ value: -3 });
-    type('Coldest bank', '');
+    type('Coldest battery temperature', '');
     expect(bank(store).coldest).toBeNull();
   });
 });
@@ -83,8 +84,8 @@ describe('a data sheet of one’s own', () => {
       roundTrip: { value: 94, from: 'guess' },
       cycles: { value: 4000 },
     });
-    type('Cycles', '6000');
-    type('Charged down to', '-20 °C');
+    type('Cycle life', '6000');
+    type('Minimum charge temperature', '-20 °C');
     expect(bank(store).sheet).toMatchObject({ cycles: { value: 6000 }, coldestCharge: { value: -20 } });
     press('Take the usual figures again');
     expect(bank(store).sheet).toBeNull();
@@ -106,10 +107,10 @@ describe('a data sheet of one’s own', () => {
 it('refuses what cannot be, at the place it is typed', () => {
   const { store } = show(<BankSheet />, withValueAt(dairy, '/bank/unit/mass', measured(20)));
   type('Mass', '5 W');
-  expect(screen.getByText(/is power\. This wants a mass/)).toBeTruthy();
+  expect(screen.getByText(/is power\. This needs a mass/)).toBeTruthy();
   type('Levels', '1.5');
   expect(screen.getByText(/Levels runs from 1 to 20, whole numbers only/)).toBeTruthy();
-  type('Unit amp-hours', '1200 W');
+  type('Unit capacity', '1200 W');
   expect(screen.getByText(/how fast energy flows. A battery holds amp-hours/)).toBeTruthy();
   expect(bank(store).unit.mass.value).toBe(20);
 });

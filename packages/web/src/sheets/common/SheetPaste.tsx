@@ -55,7 +55,7 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
               <tbody>
                 {read.readings.map(({ key, value, line, note }) => (
                   <tr key={key}>
-                    <td>{NAMES[key]}</td>
+                    <th scope="row">{NAMES[key]}</th>
                     <td className="n">{value}</td>
                     <td>{note ?? line}</td>
                   </tr>

@@ -83,9 +83,10 @@ export function CoverSheet() {
           <Mark severity="look" size={20} />
         ) : null}
         <span>
-          <b>{verdict ? `${verdict.words}.` : 'Reckoning …'}</b> {verdict?.sentence}
+          <b>{verdict ? `${verdict.words}.` : 'Calculating …'}</b> {verdict?.sentence}
         </span>
       </Verdict>
+      {verdict ? <Note>{verdict.rests}</Note> : null}
       {findings.length > 0 ? (
         <section aria-labelledby="cover-findings">
           <Hidden as="h2" id="cover-findings">
@@ -96,15 +97,10 @@ export function CoverSheet() {
       ) : null}
       <ProposalsPart />
       {evaluation && evaluation.months.some(({ inUse }) => inUse) ? (
-        <Section aria-labelledby="cover-year">
-          <h2 id="cover-year">The year</h2>
+        <Section part="cover-year" title="The year">
           <MonthsPicture months={evaluation.months} worst={worst} usedOnly={worst === null} />
         </Section>
       ) : null}
-      <Section aria-labelledby="cover-guesses">
-        <h2 id="cover-guesses">What to measure next</h2>
-        <GuessTable most={12} />
-      </Section>
       <JobSettings />
       <Section>
         <Links className="screen">
@@ -114,6 +110,9 @@ export function CoverSheet() {
           <Link to={`/jobs/${id}/book`}>Print the book</Link>
         </Links>
       </Section>
+      <Section part="cover-guesses" title="What to measure next">
+        <GuessTable most={12} />
+      </Section>
     </>
   );
 }
@@ -122,8 +121,7 @@ export function JobSettings() {
   const dispatch = useAppDispatch();
   const design = useDesign();
   return (
-    <Section aria-labelledby="cover-job">
-      <h2 id="cover-job">The job</h2>
+    <Section part="cover-job" title="The job">
       <Row>
         <PencilText
           label="Name"

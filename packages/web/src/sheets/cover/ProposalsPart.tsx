@@ -112,8 +112,7 @@ export function ProposalsPart() {
   const stands = evaluation?.verdict.standing === 'stands';
   if (!known) return null;
   return (
-    <Section aria-labelledby="cover-proposals" className="screen">
-      <h2 id="cover-proposals">What would do?</h2>
+    <Section part="cover-proposals" className="screen" title="What would do?">
       {stands ? (
         <>
           <Note>Three whole designs for these uses at this place, to take or to hold beside this one.</Note>

@@ -45,8 +45,7 @@ export function BeforeAndAfter() {
     return was || is ? [{ name, was, is, change: changeOf(is, was, units) }] : [];
   });
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>Before and after</h2>
+    <Section part={partId} title="Before and after">
       <Scroll>
         <Table style={{ maxWidth: 560 }}>
           <Heads of={['', ['Before'], ['Now'], ['Change']]} />

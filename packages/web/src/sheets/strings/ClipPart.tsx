@@ -23,8 +23,7 @@ export function ClipPart() {
   const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
   const kWh = (value: number) => `${formatNumber(Math.round(value), 0)} kWh`;
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>What the controller cannot use</h2>
+    <Section part={partId} title="What the controller cannot use">
       <p>
         On mean days <b>{kWh(picture.kWh)}</b> a year, {formatNumber(picture.sharePct, 1)} % of what is
         offered; were every day cloudless, {kWh(picture.clearKWh)}. The truth lies between. Volts and
@@ -50,7 +49,7 @@ export function ClipPart() {
             <tbody>
               {picture.larger.map(({ classId, label, chargeA, winsKWh, perKWh, remedy }) => (
                 <tr key={label}>
-                  <td>{label}</td>
+                  <th scope="row">{label}</th>
                   <td className="n">{shown(chargeA, 'current')}</td>
                   <td className="n">{kWh(winsKWh)}</td>
                   <td className="n">

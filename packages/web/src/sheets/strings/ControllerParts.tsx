@@ -5,6 +5,7 @@ import {
   inOrder,
   withValueAt,
   type Controller,
+  type Design,
   type ControllerKind,
 } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
@@ -49,11 +50,18 @@ function useController(): Controller {
   return controller;
 }
 
+/** Names of the other arrays on a controller. */
+const othersOn = ({ arrays }: Design, controllerId: string, arrayId: string): string[] =>
+  Object.entries(arrays)
+    .filter(([other, { strings }]) => other !== arrayId && strings.controller === controllerId)
+    .map(([, { name }]) => name || 'an unnamed array');
+
 /** A typical class, or what has been typed over it; with several controllers, which of them this array is on. */
 export function ControllerSelect() {
   const dispatch = useAppDispatch();
-  const { controllerPath } = useArray();
+  const { id, plan, controllerPath } = useArray();
   const controller = useController();
+  const sharers = othersOn(useDesign(), plan.strings.controller, id);
   const of = CONTROLLER_CLASSES.find(({ label }) => label === controller.label);
   const untouched =
     of &&
@@ -62,7 +70,7 @@ export function ControllerSelect() {
     );
   return (
     <Select
-      label="Controller"
+      label={sharers.length > 0 ? `Controller, shared with ${sharers.join(' and ')}` : 'Controller'}
       value={of?.id ?? null}
       shown={untouched ? controller.label : `${controller.label}, typed over`}
       choices={CONTROLLER_CLASSES.map(({ id, label, about }) => ({ id, label, about }))}
@@ -82,16 +90,15 @@ export function ControllerSelect() {
 export function ControllerOfArray() {
   const dispatch = useAppDispatch();
   const { id, plan, path } = useArray();
-  const { controllers, arrays } = useDesign();
+  const all = useDesign();
+  const { controllers, arrays } = all;
   const inTurn = inOrder(controllers);
   if (Object.keys(arrays).length < 2) return null;
   const own = plan.strings.controller;
-  const shared = Object.entries(arrays).filter(([, { strings }]) => strings.controller === own).length > 1;
+  const shared = othersOn(all, own, id).length > 0;
   const words = (controllerId: string) => {
     const number = inTurn.findIndex(([other]) => other === controllerId) + 1;
-    const others = Object.entries(arrays)
-      .filter(([other, { strings }]) => other !== id && strings.controller === controllerId)
-      .map(([, { name }]) => name || 'an unnamed array');
+    const others = othersOn(all, controllerId, id);
     return `${number}, ${others.length > 0 ? `with ${others.join(' and ')}` : 'alone'}`;
   };
   const ownOne = () =>
@@ -119,7 +126,7 @@ export function ControllerOfArray() {
   return (
     <>
       <Select
-        label="Strung to"
+        label="Connected to"
         value={own}
         choices={inTurn.map(([controllerId, { label }]) => ({
           id: controllerId,
@@ -175,8 +182,7 @@ export function ControllerSheet() {
   const partId = usePartId('strings-controller');
   const { kind, chargeAmps } = useController();
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>The controller’s data sheet</h2>
+    <Section part={partId} title="The controller’s data sheet">
       <Row>
         <Select
           label="Works by"
@@ -196,7 +202,7 @@ export function ControllerSheet() {
           <Pencil
             key={bus}
             path={`${controllerPath}/chargeAmpsBy/${bus}`}
-            label={`Charge amps at ${bus} V`}
+            label={`Rated charge current at ${bus} V`}
             optional
             quiet
             fallback={chargeAmps.value}

@@ -53,8 +53,7 @@ export function CurvesPart() {
   const power = (value: number) => joined(displayFigure(value, 'power', units));
   const set = (change: Partial<ShadeTried>) => setShade({ ...(shade ?? FULL), ...change });
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>The curve, in your own light</h2>
+    <Section part={partId} title="The curve, in your own light">
       {picture.inputs.length > 1 ? (
         <Tabs
           label="Inputs"
@@ -131,7 +130,7 @@ export function CurvesPart() {
       <Note style={{ marginTop: 8 }}>
         A shadow along the short side of upright panels takes all their sections; along the long side of lying
         ones it takes one after another. Their bypass diodes carry the string past what is shaded.
-        {picture.partial ? ' A sort whose sheet cannot be is left out here.' : ''}
+        {picture.partial ? ' A sort with a sheet that cannot exist is left out here.' : ''}
       </Note>
     </Section>
   );

@@ -7,8 +7,7 @@ const PARTS = ['cable', 'connector', 'combiner', 'disconnect', 'poles', 'dwellin
 /** What stands between panels and controller, and what the local code allows. */
 export function DcPart() {
   return (
-    <Section aria-labelledby="strings-dc">
-      <h2 id="strings-dc">Between panels and controller</h2>
+    <Section part="strings-dc" title="Between panels and controller">
       <Row>
         {PARTS.map((part) => (
           <Pencil key={part} path={`/dc/${part}`} optional chars={8} />

@@ -23,8 +23,7 @@ export function InputLimits() {
     );
   const common = (key: InputLimit) => controller[key]?.value ?? null;
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>Its inputs one by one</h2>
+    <Section part={partId} title="Its inputs one by one">
       <Scroll>
         <Table>
           <Heads

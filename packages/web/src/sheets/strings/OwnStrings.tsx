@@ -39,8 +39,7 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
     ),
   );
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>How they are strung</h2>
+    <Section part={partId} title="How they are strung">
       <Cards>
         <Table>
           <Heads

@@ -39,8 +39,7 @@ export function PilePart({ picture }: { picture: PilePicture | null }) {
   if (!pile) return null;
   const several = Object.keys(pile.sorts).length > 1;
   return (
-    <Section aria-labelledby={partId}>
-      <h2 id={partId}>The pile</h2>
+    <Section part={partId} title="The pile">
       <Cards>
         <Table>
           <Heads
@@ -280,4 +279,9 @@ function Pieces({
   );
 }
 
-const LABELS = { voc: 'Voc measured', isc: 'Isc measured', light: 'Light then', cell: 'Cells at' } as const;
+const LABELS = {
+  voc: 'Voc measured',
+  isc: 'Isc measured',
+  light: 'Irradiance',
+  cell: 'Cell temperature',
+} as const;

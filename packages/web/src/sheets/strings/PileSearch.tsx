@@ -51,7 +51,7 @@ export function PileSearch() {
       }
       if (wanted.current !== own) return;
       if (!answer) {
-        end('There is nothing to search: it wants the place, and at least one sort whose sheet can be.');
+        end('Nothing to search yet: the place and at least one sort with a possible sheet are needed.');
         return;
       }
       list.push({ label, answer });
@@ -79,8 +79,7 @@ export function PileSearch() {
   const fresh = found.design === design ? found.list : [];
   const best = fresh.find(({ label }) => label === asIs.label)?.answer;
   return (
-    <Section aria-labelledby={partId} className="screen">
-      <h2 id={partId}>What would make most</h2>
+    <Section part={partId} className="screen" title="What would make most">
       <Row style={{ alignItems: 'center' }}>
         {running ? (
           <>

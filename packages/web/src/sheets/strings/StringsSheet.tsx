@@ -8,6 +8,7 @@ import { useArray, useArrayFigure, useEvaluation, usePartId } from '../../job/ho
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { folded, Note, Row, Scroll, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { Pencil } from '../../job/fields/Pencil';
 import { SheetHead } from '../../job/fields/SheetHead';
@@ -226,14 +227,23 @@ function Arrangements({
   const [all, setAll] = useState(false);
   const waysId = usePartId('strings-ways');
   const chosenAt = rows.findIndex(({ chosen }) => chosen);
-  const shown = all ? rows : rows.filter((_, index) => index < SHOWN_AT_FIRST || index === chosenAt);
+  const reading = useReading();
+  const shown = all
+    ? rows
+    : rows.filter(
+        ({ faults }, index) => (index < SHOWN_AT_FIRST && !(reading && faults !== 0)) || index === chosenAt,
+      );
   const fitting = rows.filter(({ faults }) => faults === 0).length;
   return (
-    <Section aria-labelledby={waysId}>
-      <h2 id={waysId}>
-        {rows.length} {rows.length === 1 ? 'way' : 'ways'} to wire them, {fitting}{' '}
-        {fitting === 1 ? 'fits' : 'fit'}
-      </h2>
+    <Section
+      part={waysId}
+      title={
+        <>
+          {rows.length} {rows.length === 1 ? 'way' : 'ways'} to wire them, {fitting}{' '}
+          {fitting === 1 ? 'fits' : 'fit'}
+        </>
+      }
+    >
       <Frame>
         <Table>
           <Heads of={['Arrangement', ['Cold, V'], ['Hot, V'], ['Amps in'], ['Watts'], 'Stands?']} />
@@ -243,13 +253,13 @@ function Arrangements({
                 key={`${row.series}.${row.parallel}.${row.inputs}`}
                 data-chosen={row.chosen}
                 data-quiet={row.faults !== 0 && !row.chosen}
-                onClick={() => onUse(row)}
+                onClick={reading ? undefined : () => onUse(row)}
               >
                 <td>
                   {row.chosen ? (
                     nameOf(row)
                   ) : (
-                    <Action onPress={() => onUse(row)} aria-label={`Use ${nameOf(row)}`}>
+                    <Action reads onPress={() => onUse(row)} aria-label={`Use ${nameOf(row)}`}>
                       {nameOf(row)}
                     </Action>
                   )}

@@ -36,8 +36,7 @@ function Hours({ picture }: { picture: UsesPicture }) {
   const [shown, setShown] = useState<number | null>(null);
   const month = shown ?? picture.month;
   return (
-    <Section aria-labelledby="uses-day">
-      <h2 id="uses-day">A day in {monthName(month)}, by the hour</h2>
+    <Section part="uses-day" title={<>A day in {monthName(month)}, by the hour</>}>
       <MonthStrip label="Month of the day" month={month} onShow={setShown} />
       <DayHours groups={picture.groups} sun={picture.sun[month - 1] ?? null} month={month} />
       <Note style={{ marginTop: 4 }}>
@@ -55,8 +54,7 @@ const panels = (modules: number | null) => (modules === null ? '–' : modules.t
 function Costs({ picture }: { picture: UsesPicture }) {
   const shown = useShown();
   return (
-    <Section aria-labelledby="uses-costs">
-      <h2 id="uses-costs">What costs the most</h2>
+    <Section part="uses-costs" title="What costs the most">
       <Scroll>
         <Table style={{ maxWidth: 640 }}>
           <Heads
@@ -65,7 +63,7 @@ function Costs({ picture }: { picture: UsesPicture }) {
           <tbody>
             {picture.costs.slice(0, 8).map(({ useId, name, wh, share, modules, bankWh }) => (
               <tr key={`${useId} ${name}`}>
-                <td>{name}</td>
+                <th scope="row">{name}</th>
                 <td className="n">{shown(wh, 'energy')}</td>
                 <td className="n">{Math.round(share * 100)} %</td>
                 <td className="n">{panels(modules)}</td>
@@ -84,8 +82,7 @@ function Savings({ picture }: { picture: UsesPicture }) {
   const dispatch = useAppDispatch();
   if (picture.savings.length === 0) return null;
   return (
-    <Section aria-labelledby="uses-savings">
-      <h2 id="uses-savings">What changing it would save</h2>
+    <Section part="uses-savings" title="What changing it would save">
       <Scroll>
         <Table style={{ maxWidth: 720 }}>
           <Heads of={['Change', ['A day'], ['Panels'], ['Of the bank'], 'Try it']} />
@@ -104,6 +101,7 @@ function Savings({ picture }: { picture: UsesPicture }) {
                 <td>
                   {remedy ? (
                     <Action
+                      reads
                       aria-label={`${remedy.label}: ${name}`}
                       onPress={() => dispatch(applyRemedy(name, remedy))}
                     >
@@ -126,8 +124,7 @@ function Stages({ picture }: { picture: UsesPicture }) {
   const shown = useShown();
   if (picture.stages.length === 0) return null;
   return (
-    <Section aria-labelledby="uses-stages">
-      <h2 id="uses-stages">Today and later</h2>
+    <Section part="uses-stages" title="Today and later">
       <Scroll>
         <Table style={{ maxWidth: 720 }}>
           <Heads
@@ -145,7 +142,7 @@ function Stages({ picture }: { picture: UsesPicture }) {
           <tbody>
             {picture.stages.map(({ stage, busWh, startW, days, ratio, modules, units, stands }) => (
               <tr key={stage}>
-                <td>{stage === 0 ? 'today' : stage}</td>
+                <th scope="row">{stage === 0 ? 'today' : stage}</th>
                 <td className="n">{shown(busWh, 'energy')}</td>
                 <td className="n">{shown(startW, 'power')}</td>
                 <td className="n">{days === null ? '–' : shown(days, 'days')}</td>

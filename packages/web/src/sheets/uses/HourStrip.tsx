@@ -40,8 +40,8 @@ const clock = (cell: number) => `${String(cell >> 1).padStart(2, '0')}:${cell % 
 export type SunUp = readonly [from: number, to: number] | null;
 
 /**
- * A day in half hours, painted by dragging; by keys, left and right go along it, space paints or wipes, and Shift paints
- * on the way.
+ * A day in half hours, painted by dragging; by keys, left and right go along it, space paints or wipes, and Shift goes
+ * on with what the cell is.
  */
 export function HourStrip({
   label,
@@ -87,8 +87,12 @@ export function HourStrip({
     if (to !== null) {
       event.preventDefault();
       event.stopPropagation();
+      // with Shift what the cell is, painted or not, goes on over those that are passed
       if (event.shiftKey)
-        onPaint(painted(paint, Math.min(cursor, to), Math.max(cursor, to), true), `${id} keys`);
+        onPaint(
+          painted(paint, Math.min(cursor, to), Math.max(cursor, to), paint[cursor] === '1'),
+          `${id} keys`,
+        );
       setCursor(to);
     } else if (event.key === ' ' || event.key === 'Enter') {
       event.preventDefault();

@@ -52,8 +52,7 @@ export function PeoplePart() {
     dispatch(notice(`${name} is deleted; what ran in it runs every day`, true));
   };
   return (
-    <Section aria-labelledby="uses-people">
-      <h2 id="uses-people">Who is there, and when</h2>
+    <Section part="uses-people" title="Who is there, and when">
       <Row>
         <Pencil path="/people/low" label="Low house, people" />
         <Pencil path="/people/usual" label="Usual house" />

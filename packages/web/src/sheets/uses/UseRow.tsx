@@ -7,7 +7,9 @@ import { Commands, Select, type Choice } from '../../ui/Opener';
 import { Ink } from '../../job/fields/Ink';
 import { Pencil } from '../../job/fields/Pencil';
 import { PencilText } from '../../job/fields/PencilWords';
+import { useReading } from '../../ui/reading';
 import { color, site } from '../../ui/tokens';
+import { cellOf, focusCell } from './cells';
 import { duplicateUse, moveUse, removeUse } from './useEdits';
 import { UseInFull } from './UseInFull';
 import { MonthsField } from '../../ui/MonthsField';
@@ -78,6 +80,12 @@ const Line = styled.tr`
   }
   .tools {
     display: flex;
+  }
+  /* on a phone a use is its name, hours and energy until it is opened */
+  ${site} {
+    &[data-open='false'] td.more {
+      display: none;
+    }
   }
 `;
 
@@ -152,36 +160,45 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
 
   const hours = hoursTold(use);
   /** What follows from something else is opened there. */
-  const told = (words: string) => (
-    <Told type="button" onClick={() => onOpen(id)} aria-label={`${words}, ${name} in full`}>
-      {words}
-    </Told>
-  );
+  const reading = useReading();
+  const told = (words: string) =>
+    reading ? (
+      words
+    ) : (
+      <Told type="button" onClick={() => onOpen(id)} aria-label={`${words}, ${name} in full`}>
+        {words}
+      </Told>
+    );
 
   return (
     <tbody ref={measure} data-index={index}>
-      <Line ref={row} data-over={over} data-use={use.name}>
+      <Line ref={row} data-over={over} data-use={use.name} data-open={open}>
         <td>
           <PencilText
-            label={`Name of use`}
+            label={`Name of use ${index + 1}`}
             hideLabel
             value={use.name}
             chars={15}
             cell={cell('name')}
-            onEnter={onEnter}
+            onEnter={() => {
+              const next = USE_FORMS[use.form].watts ? 'watts' : 'count';
+              // on a phone a folded use shows neither
+              if (!open && cellOf(id, next)?.offsetParent === null) onOpen(id);
+              focusCell(id, next, 1);
+            }}
             onChange={(next, session) => put('Rename', 'name', next, session)}
           />
         </td>
-        <td className="n" data-label="Each">
+        <td className="n more" data-label="Watts each">
           {USE_FORMS[use.form].watts ? figure('watts', 'Watts', 6) : told(watts(runningW(use)))}
         </td>
-        <td className="n" data-label="How many">
+        <td className="n more" data-label="How many">
           {figure('count', 'How many', 2)}
         </td>
         <td className="n" data-label="Hours a day">
           {hours === null ? figure('hours', 'Hours a day', 4) : told(hours)}
         </td>
-        <td data-label="Months">
+        <td className="more" data-label="Months">
           <MonthsField
             months={use.months}
             label={`Months of ${name}`}
@@ -189,9 +206,9 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
             onChange={(months) => put('Change the months of', 'months', months)}
           />
         </td>
-        <td data-label="Side">
+        <td className="more" data-label="AC or DC">
           <Select
-            label={`Side of ${name}`}
+            label={`AC or DC, ${name}`}
             hideLabel
             compact
             value={use.supply}
@@ -200,15 +217,15 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
             onChange={(supply) => put(`Take ${supply.toUpperCase()} for`, 'supply', supply)}
           />
         </td>
-        <td className="n" data-label="Start">
+        <td className="n more" data-label="Surge, ×">
           {use.start === 'factor'
-            ? figure('startFactor', 'Start factor', 3)
+            ? figure('startFactor', 'Starting surge', 3)
             : told(use.start === 'amps' ? 'by LRA' : 'measured')}
         </td>
-        <td className="n" data-label="Off draw">
-          {figure('standby', 'Off draw', 4)}
+        <td className="n more" data-label="Standby watts">
+          {figure('standby', 'Standby watts', 4)}
         </td>
-        <td data-label="Must it run?">
+        <td className="more" data-label="Must it run?">
           <Select
             label={`Must ${name} run?`}
             hideLabel
@@ -219,7 +236,7 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
             onChange={(priority) => put('Change how it matters:', 'priority', priority)}
           />
         </td>
-        <td className="n" data-label="A day, from the bank">
+        <td className="n" data-label="Energy a day">
           <Ink id={`use:${id}`} title={`${name}, a day:`} />
         </td>
         <td className="screen">

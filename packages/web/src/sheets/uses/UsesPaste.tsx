@@ -10,7 +10,7 @@ const CHOICES = Object.entries(COLUMN_WORDS).map(([id, label]): Choice<UseColumn
   label,
 }));
 const COMMAS: readonly Choice<Commas>[] = [
-  { id: 'unknown', label: 'not told by the figures' },
+  { id: 'unknown', label: 'not clear from the figures' },
   { id: 'decimal', label: 'decimals, as in 2,5' },
   { id: 'groups', label: 'thousands, as in 2,500' },
 ];

@@ -26,14 +26,13 @@ export function UsesSheet() {
             <InkFigure id="load.running" label="All at once" />
             <InkFigure id="load.start" label="Worst start" />
             <InkFigure id="load.peak" label="Heaviest hour" />
-            <InkFigure id="load.throughBank" label="Goes through the bank" />
+            <InkFigure id="load.throughBank" label="Share through the bank" />
           </Row>
         </Section>
       ) : null}
       <DayPart />
       <PeoplePart />
-      <Section aria-labelledby="uses-supply">
-        <h2 id="uses-supply">Between bank and uses</h2>
+      <Section part="uses-supply" title="Between bank and uses">
         <Row>
           <Pencils
             of={[

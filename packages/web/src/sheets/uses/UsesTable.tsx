@@ -1,23 +1,16 @@
 import { usesInOrder } from '@ivolt/core';
-import {
-  memo,
-  useCallback,
-  useContext,
-  useMemo,
-  useRef,
-  useState,
-  type ClipboardEvent,
-  type KeyboardEvent,
-} from 'react';
+import { memo, useCallback, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from '../../job/store';
 import { Hidden, pencilLook } from '../../ui/controls';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { color, site } from '../../ui/tokens';
+import { useOnSite } from '../../ui/useMedia';
 import { Library } from './Library';
 import { addUse, moveUse, rowsOf, takeUses } from './useEdits';
+import { cellOf, focusCell } from './cells';
 import { UsesPaste } from './UsesPaste';
-import { WholeTable } from '../common/wholeTable';
 import { RowsInSight, type GoTo } from './RowsInSight';
 import { UseRow } from './UseRow';
 
@@ -35,6 +28,9 @@ const Frame = styled(Scroll)`
   }
   td {
     vertical-align: top;
+  }
+  &[data-whole='true'] td {
+    white-space: normal;
   }
   tbody {
     isolation: isolate;
@@ -116,37 +112,25 @@ const Problems = styled.ul`
 
 const HEADINGS = [
   'Use',
-  'Each',
+  'Watts each',
   'How many',
   'Hours a day',
   'Months',
-  'Side',
-  'Start',
-  'Off draw',
+  'AC or DC',
+  'Surge, ×',
+  'Standby watts',
   'Must it run?',
-  'Takes a day',
+  'Energy a day',
   'More',
 ] as const;
 const END: ReadonlySet<string> = new Set([
-  'Each',
+  'Watts each',
   'How many',
   'Hours a day',
-  'Start',
-  'Off draw',
-  'Takes a day',
+  'Surge, ×',
+  'Standby watts',
+  'Energy a day',
 ]);
-
-const cellOf = (row: string, column: string) =>
-  document.querySelector<HTMLElement>(`[data-cell="${row}.${column}"]`);
-
-/** Puts the cursor in a cell once it is there. */
-function focusCell(row: string, column: string, tries = 40): void {
-  requestAnimationFrame(() => {
-    const cell = cellOf(row, column);
-    if (cell) cell.focus();
-    else if (tries > 0) focusCell(row, column, tries - 1);
-  });
-}
 
 /** Widths of the columns of a long table, px: fixed, so that rows that come into sight do not move the others. */
 const WIDTHS = [146, 62, 40, 62, 64, 34, 50, 54, 56, 78, 84] as const;
@@ -171,7 +155,8 @@ export const UsesTable = memo(function UsesTable() {
   const [problems, setProblems] = useState<readonly string[]>([]);
   const [pasted, setPasted] = useState<readonly (readonly string[])[] | null>(null);
   const [openId, setOpenId] = useState<string | null>(null);
-  const whole = useContext(WholeTable);
+  const onPhone = useOnSite();
+  const whole = useReading();
   const long = !whole && order.length > MOST_AT_ONCE;
   const table = useRef<HTMLTableElement>(null);
   const goToRef = useRef<GoTo>(null);
@@ -179,10 +164,12 @@ export const UsesTable = memo(function UsesTable() {
   const add = useCallback(
     (text: string, below: string | null) => {
       const id = dispatch(addUse(text, below));
+      // folded it would have no field to go to
+      if (onPhone) setOpenId(id);
       requestAnimationFrame(() => goToRef.current?.(id));
       focusCell(id, text ? 'watts' : 'name');
     },
-    [dispatch],
+    [dispatch, onPhone],
   );
   const addBelow = useCallback((id: string) => add('', id), [add]);
 
@@ -216,7 +203,7 @@ export const UsesTable = memo(function UsesTable() {
 
   return (
     <>
-      <Frame onPaste={paste}>
+      <Frame onPaste={paste} data-whole={whole}>
         <Table ref={table} onKeyDown={keys} aria-label="Uses" data-long={long}>
           {long ? <Columns /> : null}
           <thead>
@@ -304,10 +291,10 @@ export const UsesTable = memo(function UsesTable() {
         </Problems>
       ) : null}
       <Note style={{ marginTop: 8 }} className="screen">
-        Enter adds a row below. Type 60 W, 5A*12V or 1.2kW; end with ? for a guess. Paste rows from a
-        spreadsheet, with its headings or as use, watts, how many, hours, months: what each column was taken
-        for is shown before it is taken. ▸ opens all of a use: meters and labels, hours painted, starts,
-        stages.
+        Enter after a name goes on to its watts, after a figure it adds a row below. Type 60 W, 5A*12V or
+        1.2kW; end with ? for a guess. Paste rows from a spreadsheet, with its headings or as use, watts, how
+        many, hours, months: what each column was taken for is shown before it is taken. ▸ opens all of a use:
+        meters and labels, hours painted, starts, stages.
       </Note>
       <Row className="screen" style={{ marginTop: 8 }}>
         <Library />

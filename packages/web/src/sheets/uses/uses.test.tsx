@@ -23,8 +23,8 @@ describe('a use in full', () => {
     press('Thing in full');
     choose(/^By/, /plug meter/);
     expect(use(store, 'x')).toMatchObject({ form: 'meter', given: { meterWh: { from: 'guess' } } });
-    type('The meter showed', '1.4 kWh');
-    type('Over', '3 days');
+    type('Meter reading', '1.4 kWh');
+    type('Metered for', '3 days');
     expect(use(store, 'x').given).toMatchObject({
       meterWh: { value: 1400, from: 'measured' },
       meterHours: { value: 72 },
@@ -50,6 +50,10 @@ describe('a use in full', () => {
     expect(use(store, 'x').paint.year).toBe('0'.repeat(16) + '111' + '0'.repeat(29));
     expect(strip.getAttribute('aria-valuetext')).toBe('09:00, painted; painted: 08:00–09:30');
     expect(store.getState().job.past).toHaveLength(1);
+    // a cell that is wiped wipes on the way
+    act(() => void fireEvent.keyDown(strip, { key: ' ' }));
+    act(() => void fireEvent.keyDown(strip, { key: 'ArrowLeft', shiftKey: true }));
+    expect(use(store, 'x').paint.year).toBe('0'.repeat(16) + '1' + '0'.repeat(31));
     type(/^All year/, '6-8, 18:30-22');
     expect(use(store, 'x').paint.year?.split('1')).toHaveLength(4 + 7 + 1);
     type(/^All year/, '6-9, 8-10');
