@@ -18,8 +18,11 @@ test('arrays are added, turned, duplicated and taken down', async ({ page }) => 
   await page.getByRole('button', { name: 'Face north' }).click();
   await expect(page.getByText('Facing away from the sun: Shed roof')).toBeHidden();
   await expect(page.getByRole('columnheader', { name: 'Shed roof' })).toBeVisible();
-  // two arrays want two inputs, and the controller has one
+  // it came with a controller of its own; two arrays need two inputs, and the first's has one
   await page.locator('nav a[href$="/strings"]').click();
+  await page.getByRole('button', { name: /^Connected to/ }).click();
+  await page.getByRole('option', { name: /^1, with First array/ }).click();
+  await expect(page.getByRole('button', { name: /^Controller, shared with First array/ })).toBeVisible();
   await expect(page.getByText('More inputs than it has: Shed roof')).toBeVisible();
   await page.getByRole('button', { name: 'Give it a controller of its own' }).click();
   await expect(page.getByText('More inputs than it has: Shed roof')).toBeHidden();
@@ -94,12 +97,12 @@ test('a tree is placed, moved and bared', async ({ page }) => {
   await page.getByRole('menuitem', { name: /Chimney/ }).click();
   const chimney = page.locator('tr[data-obstacle="Chimney"]');
   await chimney.getByLabel(/^Top above panels/).fill('5 m');
-  await chimney.getByLabel(/^Stands at/).fill('150');
-  await chimney.getByLabel(/^Away/).fill('2');
+  await chimney.getByLabel(/^Direction/).fill('150');
+  await chimney.getByLabel(/^Distance/).fill('2');
   const cost = page.getByTestId('skyline-cost');
   await expect(cost).toContainText(/It takes \d+ kWh a year/);
   const before = Number(/takes (\d+)/.exec((await cost.textContent()) ?? '')?.[1]);
-  await chimney.getByLabel(/^Wide/).fill('2 m');
+  await chimney.getByLabel(/^Width/).fill('2 m');
   await expect
     .poll(async () => Number(/takes (\d+)/.exec((await cost.textContent()) ?? '')?.[1]))
     .toBeGreaterThan(before);
@@ -138,9 +141,9 @@ test('rows, seasons and snow change what is made', async ({ page }) => {
   await page.getByRole('button', { name: /^Set the rows/ }).click();
   await expect(page.getByText('Rows shade each other at noon')).toBeHidden();
   await page.getByRole('button', { name: 'Snow, dirt and ground month by month' }).click();
-  await page.getByRole('textbox', { name: 'Lying snow takes in June' }).fill('60');
+  await page.getByRole('textbox', { name: 'Snow loss in June' }).fill('60');
   await expect(job.answer(page, 'array')).toContainText('are too few');
-  await page.getByRole('textbox', { name: 'Lying snow takes in June' }).fill('');
+  await page.getByRole('textbox', { name: 'Snow loss in June' }).fill('');
   await page.getByRole('button', { name: /^Held/ }).click();
   await page.getByRole('option', { name: /by the season/ }).click();
   await page.getByRole('textbox', { name: 'Winter tilt' }).fill('75');

@@ -41,7 +41,7 @@ test('its cold follows the place, and a data sheet of its own is typed, by keybo
   await page.keyboard.press('Delete');
   await expect(coldest).toHaveValue('');
   await expect(coldest).toHaveAttribute('placeholder', /°C/);
-  const where = page.getByRole('button', { name: /^That stands/ });
+  const where = page.getByRole('button', { name: /^Location/ });
   await where.focus();
   await page.keyboard.press('Enter');
   await page.keyboard.press('End');

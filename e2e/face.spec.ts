@@ -14,7 +14,8 @@ for (const theme of ['paper', 'night', 'glare']) {
     const broken: string[] = [];
     for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), `/jobs/${id}/book`]) {
       await page.goto(path);
-      await page.waitForTimeout(900);
+      await job.shown(page);
+      await page.waitForTimeout(300);
       await page.evaluate(axe);
       const { violations } = await page.evaluate(() =>
         (window as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),
@@ -48,7 +49,7 @@ for (const [name, width, scale] of [
     const pile = await job.create(job.like('Honey', `${name}, a pile`));
     for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), `/jobs/${pile}/strings`]) {
       await page.goto(path);
-      await page.waitForTimeout(700);
+      await job.shown(page);
       const [content, frame] = await page.evaluate(() => [
         document.documentElement.scrollWidth,
         document.documentElement.clientWidth,
@@ -66,6 +67,7 @@ test('a phone has targets a glove can hit, and text it can read', async ({ brows
     baseURL: process.env.E2E_ADDRESS,
   });
   await job.open(page, id, 'uses');
+  await page.getByRole('button', { name: 'Milk cooler in full' }).click();
   await page.getByRole('button', { name: 'Months of Milk cooler: all' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.press('Escape');
@@ -88,6 +90,21 @@ test('the book prints every sheet, with findings and cautions', async ({ page })
   const id = await job.create(job.like('Vale', 'Book'));
   await page.goto(`/jobs/${id}/book`);
   await expect(page.getByRole('heading', { name: 'Book' })).toBeVisible();
+  // it is not printed before all of it is there
+  const print = page.getByRole('button', { name: 'Print' });
+  await expect(print).toBeEnabled({ timeout: 20_000 });
+  // what a sheet has to type in or to press is text here, and the contents lead to it
+  const book = page.getByTestId('book');
+  await expect(book.locator('button:visible, input:visible, [tabindex="0"]:visible')).toHaveCount(0);
+  await expect(book.getByText('Days of autonomy').first()).toBeVisible();
+  await expect(book.getByText('Milk cooler').first()).toBeVisible();
+  await page.getByRole('navigation', { name: 'Contents' }).getByRole('link', { name: 'Strings' }).click();
+  await expect(page).toHaveURL(/#book-strings$/);
+  const twice = await page.evaluate(() => {
+    const ids = [...document.querySelectorAll('[id]')].map(({ id }) => id);
+    return ids.filter((one, i) => ids.indexOf(one) !== i);
+  });
+  expect(twice).toEqual([]);
   await page.emulateMedia({ media: 'print' });
   for (const heading of [/What must it carry/, /What sun/, /How long/, /How many panels/, /Which strings/]) {
     await expect(page.getByText(heading).first()).toBeVisible();
@@ -97,7 +114,77 @@ test('the book prints every sheet, with findings and cautions', async ({ page })
   await expect(page.getByRole('heading', { name: 'Barn, west' })).toHaveCount(2);
   await expect(page.getByText(/DC arcs do not put themselves out/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
-  expect((await page.pdf()).byteLength).toBeGreaterThan(30_000);
+  const size = (await page.pdf({ format: 'A4', printBackground: true })).byteLength;
+  expect(size).toBeGreaterThan(30_000);
+  expect(size).toBeLessThan(1_100_000);
+});
+
+test('nothing jumps while a job opens', async ({ browser }) => {
+  const id = await job.create(job.like('Honey', 'Calm'));
+  for (const width of [1280, 390]) {
+    const page = await browser.newPage({
+      viewport: { width, height: 800 },
+      baseURL: process.env.E2E_ADDRESS,
+    });
+    await page.addInitScript(() => {
+      const moved: number[] = [];
+      Object.assign(window, { moved });
+      new PerformanceObserver((list) => {
+        for (const entry of list.getEntries() as unknown as { value: number; hadRecentInput: boolean }[])
+          if (!entry.hadRecentInput) moved.push(entry.value);
+      }).observe({ type: 'layout-shift', buffered: true });
+    });
+    for (const sheet of width === 390 ? ['', 'uses', 'strings'] : SHEETS) {
+      await page.goto(`/jobs/${id}/${sheet}`);
+      await job.shown(page);
+      await page.waitForTimeout(700);
+      const shift = await page.evaluate(() =>
+        (window as unknown as { moved: number[] }).moved.reduce((sum, one) => sum + one, 0),
+      );
+      expect([width, sheet, shift <= 0.1]).toEqual([width, sheet, true]);
+    }
+    await page.close();
+  }
+});
+
+test('a sheet’s parts are in one line, fold, stay folded, and open where something in them is asked for', async ({
+  page,
+}) => {
+  const id = await job.create(job.like('Vale', 'Parts'));
+  await job.open(page, id, 'bank');
+  const parts = page.getByRole('navigation', { name: 'Parts of this sheet' });
+  await expect(parts.getByRole('link', { name: /^The units.*with a look/ })).toBeVisible();
+  const life = page.getByRole('button', { name: /^Life and cost/ });
+  await life.focus();
+  await page.keyboard.press('Enter');
+  await expect(life).toHaveAttribute('aria-expanded', 'false');
+  await page.reload();
+  await job.shown(page);
+  await expect(life).toHaveAttribute('aria-expanded', 'false');
+  await parts.getByRole('link', { name: /^Life and cost/ }).click();
+  await expect(life).toHaveAttribute('aria-expanded', 'true');
+  await expect(page.getByRole('heading', { name: /^Life and cost/ })).toBeFocused();
+});
+
+test('on a phone findings come first, and a use is its name, hours and energy until it is opened', async ({
+  browser,
+}) => {
+  const id = await job.create(job.like('Vale', 'In the hand'));
+  const page = await browser.newPage({
+    viewport: { width: 390, height: 844 },
+    baseURL: process.env.E2E_ADDRESS,
+  });
+  await job.open(page, id, 'strings');
+  const stop = await page.getByText('Cold volts over the limit').first().boundingBox();
+  expect(stop!.y).toBeLessThan(844);
+  await job.open(page, id, 'uses');
+  const row = page.locator('tr[data-use="Milk cooler"]');
+  await expect(row.getByRole('textbox', { name: /^Watts/ })).toBeHidden();
+  await expect(row.getByRole('textbox', { name: /^Hours/ })).toBeVisible();
+  expect((await row.boundingBox())!.height).toBeLessThan(260);
+  await page.getByRole('button', { name: 'Milk cooler in full' }).click();
+  await expect(row.getByRole('textbox', { name: /^Watts/ })).toBeVisible();
+  await page.close();
 });
 
 test('an address that leads nowhere says so', async ({ page, quiet }) => {

@@ -7,7 +7,7 @@ test('what cannot stand is said at its place, and nothing is lost', async ({ pag
   const watts = page.locator('tr[data-use="Milk cooler"]').getByLabel(/^Watts/);
   const before = await job.tally(page, 'load.heaviest').textContent();
   for (const [typed, words] of [
-    ['5 kg', /mass.*wants watts/],
+    ['5 kg', /mass.*needs watts/],
     ['1.2 kWh', /energy.*50 W all day/],
     ['lots', /number is missing/],
     ['-5', /Watts runs from 0/],

@@ -30,6 +30,16 @@ export async function open(page: Page, id: string, sheet = ''): Promise<void> {
   await expect(page.getByRole('group', { name: 'Tally' }).getByRole('button').first()).toBeVisible();
 }
 
+/** A page whose first verdict, remedies and pictures are there; the list of jobs, or the book bound. */
+export async function shown(page: Page): Promise<void> {
+  const { pathname } = new URL(page.url());
+  if (pathname.endsWith('/book'))
+    await expect(page.getByRole('button', { name: 'Print' })).toBeEnabled({ timeout: 20_000 });
+  else if (pathname.startsWith('/jobs/'))
+    await expect(page.locator('[aria-busy="false"]')).toHaveCount(1, { timeout: 20_000 });
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible({ timeout: 20_000 });
+}
+
 export const field = (page: Page, path: string) => page.locator(`[data-path="${path}"]`);
 export const answer = (page: Page, sheet: string) => page.locator(`[data-answer="${sheet}"]`);
 export const tally = (page: Page, figure: string) => page.locator(`[data-figure="${figure}"]`);

@@ -8,6 +8,7 @@ test('a job is described by keyboard alone', async ({ page }) => {
   await page.keyboard.type('Keys only');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/uses$/);
+  await job.shown(page);
 
   await page.locator('[data-cell="new.name"]').focus();
   await page.keyboard.type('Radio');

@@ -25,9 +25,9 @@ test('a newcomer takes a job from its uses to a verdict, by mouse', async ({ pag
   await expect(job.answer(page, 'uses')).toContainText('a day');
   // 60 W × 3 h ÷ 0.9 + 300 W × 0.5 h ÷ 0.9 + 12 W × 24 h of the inverter and 0.5 of the controller = 666.7 Wh
   await expect(job.tally(page, 'load.heaviest')).toContainText('667');
-  await expect(page.getByText('A motor that starts like a lamp')).toBeVisible();
-  await page.getByRole('button', { name: 'Start at × 4' }).click();
-  await expect(page.getByText('A motor that starts like a lamp')).toBeHidden();
+  await expect(page.getByText('A motor without a starting surge')).toBeVisible();
+  await page.getByRole('button', { name: 'Surge of × 4' }).click();
+  await expect(page.getByText('A motor without a starting surge')).toBeHidden();
 
   await page.getByRole('link', { name: /Place/ }).first().click();
   await page.getByRole('combobox', { name: /Find it/ }).fill('keswick');

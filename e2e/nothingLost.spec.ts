@@ -43,7 +43,7 @@ test('what cannot be taken stays as it was typed, also after a reload, and chang
   await page.keyboard.type('300', { delay: 700 });
   await page.keyboard.press('Tab');
   await job.saved(page);
-  const wrong = page.getByText(/Days to carry runs from .* stays in force/);
+  const wrong = page.getByText(/Days of autonomy runs from .* stays in force/);
   await expect(wrong).toBeVisible();
   expect((await job.stored(id)).bank).toEqual(before);
   await page.reload();
@@ -71,7 +71,7 @@ test('without its reckoning a page says so, saves all the same, and reckons agai
   await job.saved(page);
   expect((await job.stored(id)).bank.days.value).toBe(4);
   await page.unroute('**/assets/core.worker-*');
-  await told.getByRole('button', { name: 'Reckon once more' }).click();
+  await told.getByRole('button', { name: 'Calculate again' }).click();
   await expect(told).toBeHidden();
   await expect(job.answer(page, 'bank')).toContainText(/days/);
 });
@@ -87,7 +87,7 @@ test('storage that is full is told', async ({ page, quiet }) => {
   await job.open(page, id, 'bank');
   await page.route('**/revisions', (route) => route.abort());
   await job.field(page, '/bank/days').fill('6');
-  await expect(page.getByText('this browser has no room to keep the changes')).toBeVisible();
+  await expect(page.getByText('this browser has no room to keep the changes').first()).toBeVisible();
 });
 
 test('the months in which a bank is switched off are chosen, and frost then stops nothing', async ({
@@ -165,4 +165,31 @@ test('answers that come late and in another order leave each page with its own j
   });
   await go('/');
   await expect(page.getByRole('link', { name: names[1], exact: true })).toBeVisible();
+});
+
+test('the history goes on after a reload, says from what to what, and a press goes back', async ({
+  page,
+}) => {
+  const id = await job.create(job.like('Tarn', 'History'));
+  await job.open(page, id, 'bank');
+  const days = page.getByRole('textbox', { name: 'Days of autonomy' });
+  const first = await days.inputValue();
+  for (const value of ['4 days', '5 days']) {
+    await days.fill(value);
+    await days.blur();
+    await job.saved(page);
+  }
+  await page.reload();
+  const history = page.getByRole('button', { name: 'History' });
+  await expect(history).toBeEnabled({ timeout: 15_000 });
+  await history.click();
+  const edits = page.getByRole('listbox', { name: 'Edits, newest first' }).getByRole('option');
+  await expect(edits.first()).toContainText(/days of autonomy: 4\s?days → 5\s?days/);
+  await expect(edits.nth(1)).toContainText(/→ 4\s?days/);
+  await edits.nth(1).click();
+  await expect(days).toHaveValue(first);
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect(days).toHaveValue(/^4\sdays$/);
+  await job.saved(page);
+  expect((await job.stored(id)).bank.days.value).toBe(4);
 });

@@ -72,7 +72,9 @@ test('weather of one’s own is read from a station file, kept, and left out aga
     timeout: 20_000,
   });
   await expect(page.getByText(/The file is of a place \d+ km from here/)).toBeVisible();
-  const december = page.locator('tr', { has: page.getByRole('rowheader', { name: 'December' }) });
+  const december = page.locator('tr', {
+    has: page.getByRole('rowheader', { name: 'December', exact: true }),
+  });
   await expect(december).toContainText('your file');
   // 46.624 kWh/m² in 31 days
   await expect(page.getByRole('textbox', { name: 'Sun in December' })).toHaveAttribute('placeholder', /1\.5/);
@@ -135,14 +137,25 @@ test('twelve months are pasted, and what is no weather is refused in words', asy
   const id = await job.create(job.like('Vale', 'Months'));
   await job.open(page, id, 'place');
   await page.getByRole('button', { name: 'Paste twelve months' }).click();
-  const box = page.getByLabel(/A line a month/);
+  const box = page.getByLabel(/^Sun by month/);
   await box.fill('1.7\n2.6\nbright');
-  await page.getByRole('button', { name: 'Take these months' }).click();
-  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Line 3');
-  await box.fill(
-    Array.from({ length: 12 }, (_, month) => `${(6 + month).toFixed(1)}\t${month}\t${month + 9}`).join('\n'),
-  );
-  await page.getByRole('button', { name: 'Take these months' }).click();
+  await page.getByRole('button', { name: 'Look at these months' }).click();
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('2 lines with figures');
+  const megajoules = [6.5, 9.4, 13.7, 17.6, 21.2, 23.4, 24.1, 21.2, 16.2, 10.8, 7.2, 5.8];
+  await box.fill(megajoules.map((mj, month) => `${mj.toFixed(1)}\t${month}\t${month + 9}`).join('\n'));
+  await page.getByRole('button', { name: 'Look at these months' }).click();
+  // nothing is taken before it was seen as it is understood
+  const form = page.getByRole('group', { name: 'Columns of pasted months' });
+  await expect(form.getByRole('button', { name: 'Unit of Column 1: MJ/m² a day' })).toBeVisible();
+  await expect(form.getByRole('button', { name: 'What Column 3 is: mean highest air' })).toBeVisible();
+  await expect(form.getByRole('button', { name: /January/ })).toBeVisible();
+  await form.getByRole('button', { name: /^Unit of Column 1/ }).click();
+  await page.getByRole('option', { name: 'kWh/m² a day', exact: true }).click();
+  await form.getByRole('button', { name: 'Take these months' }).click();
+  await expect(form.getByRole('alert')).toContainText('read as kWh/m² a day is outside what the sun gives');
+  await form.getByRole('button', { name: /^Unit of Column 1/ }).click();
+  await page.getByRole('option', { name: 'MJ/m² a day', exact: true }).click();
+  await form.getByRole('button', { name: 'Take these months' }).click();
   await expect(page.getByTestId('weather')).toContainText('twelve months');
   await expect(page.getByText('Sun read as MJ/m² a day.')).toBeVisible();
   await page.getByLabel('Weather file').setInputFiles({

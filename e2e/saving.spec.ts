@@ -52,7 +52,7 @@ test('with the server gone, edits are kept, said, tried again, and stored', asyn
 
   child.kill('SIGKILL');
   await job.field(page, '/bank/days').fill('7');
-  await expect(page.getByText('Server away: kept here, trying again')).toBeVisible();
+  await expect(page.locator('[data-saving="away"]')).toHaveText('Server away: kept here, trying again');
   // the figures go on living
   await expect(job.answer(page, 'bank')).toContainText('Not so long');
   await job.field(page, '/bank/parallel').fill('5');
@@ -73,7 +73,7 @@ test('a tab closed before its edits were stored has them when the job is opened 
   await job.open(page, id, 'bank');
   await page.route('**/revisions', (route) => route.abort());
   await job.field(page, '/bank/days').fill('6');
-  await expect(page.getByText('Server away')).toBeVisible();
+  await expect(page.locator('[data-saving="away"]')).toBeVisible();
   await page.unroute('**/revisions');
   page.on('dialog', (dialog) => void dialog.accept());
   await page.goto('about:blank');

@@ -69,7 +69,7 @@ test('alike panels become a pile and a sheet is pasted into it, by keyboard alon
   ).toBeVisible();
 
   // a look may stand with a reason, which is kept
-  const look = page.getByRole('button', { name: /^I have looked/ }).first();
+  const look = page.getByRole('button', { name: /^Accept/ }).first();
   await look.focus();
   await page.keyboard.press('Enter');
   await page.getByRole('textbox', { name: 'Why it may stand' }).focus();
@@ -95,9 +95,9 @@ test('inputs with limits of their own, parts between, and a larger controller', 
   await expect(job.answer(page, 'strings')).toContainText('stands');
 
   await job.field(page, '/dc/cable').fill('80 V');
-  await expect(page.getByText('Cold volts over what a part bears')).toBeVisible();
+  await expect(page.getByText('Cold voltage above the rating of a part')).toBeVisible();
   await job.field(page, '/dc/cable').fill('1000 V');
-  await expect(page.getByText('Cold volts over what a part bears')).toBeHidden();
+  await expect(page.getByText('Cold voltage above the rating of a part')).toBeHidden();
   await job.field(page, '/dc/poles').fill('2');
   await expect(page.getByText('Too few poles to switch off all of it')).toBeVisible();
 
@@ -116,7 +116,7 @@ test('on a phone a string is changed, and every change is seen against what was 
   });
   await job.open(page, id, 'strings');
   await expect(job.tally(page, 'strings.cold')).toContainText('138.5');
-  await page.getByRole('button', { name: /^Pin it as it is/ }).click();
+  await page.getByRole('button', { name: /^Compare every change/ }).click();
   await page.getByRole('textbox', { name: 'From the dairy in string 1' }).fill('2');
   // one of 37.6 × (1 + 0.0033 × 69) V less in the longest string but one, which is now the longest
   await expect(job.tally(page, 'strings.cold')).toContainText('133.3');
@@ -132,7 +132,7 @@ test('on a phone a string is changed, and every change is seen against what was 
       .map(({ text, box }) => `${Math.round(box.width)}×${Math.round(box.height)} ${text}`),
   );
   expect(small).toEqual([]);
-  await page.getByRole('button', { name: /^Unpin/ }).click();
+  await page.getByRole('button', { name: /^Stop comparing/ }).click();
   await expect(page.getByRole('heading', { name: 'Before and after' })).toBeHidden();
   await page.close();
 });

@@ -13,11 +13,11 @@ test('a shed is audited from plates, a plug meter and painted hours, by mouse', 
   // plug meter: 1.48 kWh over 70 h
   await page.getByRole('button', { name: 'Drinks fridge in full', exact: true }).click();
   const fridge = page.getByRole('group', { name: 'Drinks fridge in full' });
-  await fridge.getByLabel('Over', { exact: true }).fill('2 days');
+  await fridge.getByLabel('Metered for', { exact: true }).fill('2 days');
   await expect(page.locator('tr[data-use="Drinks fridge"]')).toContainText(/82[0-9].Wh/);
-  await fridge.getByLabel('Most it showed').fill('20 W');
+  await fridge.getByLabel('Highest watts seen').fill('20 W');
   await expect(page.getByText('A peak below the mean')).toBeVisible();
-  await fridge.getByLabel('Most it showed').fill('96 W');
+  await fridge.getByLabel('Highest watts seen').fill('96 W');
   await expect(page.getByText('A peak below the mean')).toBeHidden();
 
   // the day by the hour, another month, and the later stage
