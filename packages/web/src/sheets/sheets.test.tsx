@@ -156,7 +156,7 @@ describe('array', () => {
     show(<ArraySheet />, withValueAt(dairy, '/arrays/a1/module/voc', chosen(38)));
     expect(screen.getByText('410 W, 108 half-cells, typed over')).toBeTruthy();
     const chosenRows = screen.getAllByRole('row').filter((row) => row.getAttribute('data-chosen') === 'true');
-    expect(chosenRows.map((row) => row.querySelector('td')?.textContent)).toEqual(['January']);
+    expect(chosenRows.map((row) => row.querySelector('[scope=row]')?.textContent)).toEqual(['January']);
   });
 });
 
