@@ -5,6 +5,7 @@ import { memo } from 'react';
 import { color } from '../ui/tokens';
 import { HatchedRect } from './HatchedRect';
 import { Alongs, Picture, Ups } from './Picture';
+import { tellDay } from './told';
 import { usePictureIds } from './usePictureIds';
 import { useWidth } from './useWidth';
 
@@ -43,7 +44,15 @@ export const DayPicture = memo(function DayPicture({ lines, month, used, behind 
       .x((_, step) => x(hour(step, watts.length)))
       .y((watt) => y(watt))([...watts]) ?? '';
   return (
-    <Picture measure={ref} width={width} height={height} says={describe(lines, month, used)}>
+    <Picture
+      measure={ref}
+      width={width}
+      height={height}
+      says={tellDay(
+        lines.map(({ label, watts }) => ({ label, watts: watts[month] ?? [] })),
+        used,
+      )}
+    >
       <defs>
         <clipPath id={ids('day-frame')}>
           <rect x={left} y={0} width={width - 8 - left} height={PLOT - FOOT + 1} />
@@ -57,7 +66,6 @@ export const DayPicture = memo(function DayPicture({ lines, month, used, behind 
           width={Math.max(0, x(Math.min(21, to)) - x(Math.max(3, from)))}
           y={TOP}
           height={PLOT - FOOT - TOP}
-
           opacity={0.55}
           gap={6}
           weight={1}
@@ -133,13 +141,4 @@ function steps(watts: readonly number[], x: (hour: number) => number, y: (watts:
   return watts
     .map((here, i) => `${i === 0 ? `M${x(0)} ` : 'V'}${y(here)}H${x(((i + 1) * 24) / watts.length)}`)
     .join('');
-}
-
-function describe(lines: readonly HourLine[], month: number, used: readonly number[]): string {
-  const parts = lines.map(({ label, watts }) => {
-    const day = watts[month] ?? [];
-    const wh = day.reduce((sum, w) => sum + w, 0) * (24 / Math.max(1, day.length));
-    return `${label}: ${Math.round(Math.max(...day, 0))} watts at most, ${(wh / 1000).toFixed(1)} kilowatt-hours`;
-  });
-  return `${parts.join('; ')}; used: ${Math.round(used.reduce((sum, w) => sum + w, 0) / Math.max(1, used.length))} watts on average`;
 }

@@ -12,27 +12,18 @@ import {
 } from '@ivolt/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import { color } from '../ui/tokens';
 import { Hatch } from './Hatch';
 import { Svg } from './Svg';
+import { COMPASS, tellSkyline, windAt } from './told';
 import { usePictureIds } from './usePictureIds';
 import { useWidth } from './useWidth';
 
 const HEIGHT = 300;
 const [TOP, FOOT] = [14, 34];
 const TOP_DEG = 82;
-const COMPASS: Readonly<Record<number, string>> = {
-  0: 'N',
-  45: 'NE',
-  90: 'E',
-  135: 'SE',
-  180: 'S',
-  225: 'SW',
-  270: 'W',
-  315: 'NW',
-};
 /** One track of each pair of months that the sun goes alike. */
 const TRACKS = [12, 1, 2, 3, 4, 5, 6] as const;
 const HOURS = [6, 8, 10, 12, 14, 16, 18] as const;
@@ -122,22 +113,27 @@ export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
     .x((azimuth) => x(azimuth))
     .y((azimuth) => y(horizonAt(skyline.points, azimuth)));
   const now = horizonAt(skyline.points, cursor);
+  const { widthM, facingDeg } = breadth;
+  const says = useMemo(
+    () => tellSkyline(picture, skyline, { widthM, facingDeg }),
+    [picture, skyline, widthM, facingDeg],
+  );
   return (
     <Board ref={ref}>
       <Svg ref={svg} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`}>
         <defs>
           <Hatch id={ids('sky-ground')} gap={6} weight={1.1} />
         </defs>
-        <g aria-hidden>
+        <g role="img" aria-label={says}>
           {[20, 40, 60, 80].map((deg) => (
             <text key={deg} x={20} y={y(deg) + 4} textAnchor="end" fill={color.soft}>
               {deg}°
             </text>
           ))}
-          {Object.entries(COMPASS).map(([deg, name]) => (
+          {COMPASS.map((name, index) => (
             <text
-              key={deg}
-              x={x(shownAz(Number(deg)))}
+              key={name}
+              x={x(shownAz(index * 45))}
               y={HEIGHT - FOOT + 18}
               textAnchor="middle"
               fontWeight={name.length === 1 ? 700 : 400}
@@ -193,7 +189,7 @@ export function SkylinePicture({ picture, skyline, breadth, onPaint }: Props) {
           aria-valuemin={0}
           aria-valuemax={85}
           aria-valuenow={Math.round(now)}
-          aria-valuetext={`${Math.round(now)}° high at ${cursor}°${COMPASS[cursor] ? `, ${COMPASS[cursor]}` : ''}`}
+          aria-valuetext={`${Math.round(now)}° high at ${cursor}°${windAt(cursor) ? `, ${windAt(cursor)}` : ''}`}
           data-testid="horizon"
           onKeyDown={keys}
           onFocus={() => setFocused(true)}

@@ -3,6 +3,7 @@ import { displayFigure, joined, shortMonth, type ClimateMonth, type UnitSystem }
 import { scaleLinear } from 'd3-scale';
 import { color } from '../ui/tokens';
 import { Svg } from './Svg';
+import { tellSun } from './told';
 import { useWidth } from './useWidth';
 
 interface Props {
@@ -27,7 +28,7 @@ export const SunPicture = memo(function SunPicture({ months, lowC, highC, units 
         height={238}
         viewBox={`0 0 ${width} 238`}
         role="img"
-        aria-label={`Sun and air by month. Records: ${temperature(lowC)} and ${temperature(highC)}.`}
+        aria-label={tellSun(months, [lowC, highC], temperature)}
       >
         <text x={0} y={sunFoot - 34} fill={color.soft}>
           kWh/m²

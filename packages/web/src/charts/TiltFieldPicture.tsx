@@ -3,19 +3,12 @@ import { contours } from 'd3-contour';
 import { memo, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { color } from '../ui/tokens';
 import { Svg } from './Svg';
+import { COMPASS, shareOf, tellField, type Mark, type PlaneField } from './told';
 import { usePictureIds } from './usePictureIds';
 import { useWidth } from './useWidth';
 
-export interface Mark {
-  tiltDeg: number;
-  azimuthDeg: number;
-}
-
 interface Props {
-  tilts: readonly number[];
-  azimuths: readonly number[];
-  /** By tilt, then azimuth. */
-  values: readonly number[];
+  field: PlaneField;
   best: Mark;
   /** Null where the plane has no one place in the field. */
   own: Mark | null;
@@ -31,13 +24,10 @@ const [TOP, FOOT, LEFT] = [10, 40, 44];
 /** Shares of the best that are drawn as lines. */
 const LEVELS = [0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.98];
 const NAMED = new Set([0.5, 0.7, 0.9]);
-const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
 
 /** Energy over tilt and direction as the lines of a map; the plane there is can be dragged over it. */
 export const TiltFieldPicture = memo(function TiltFieldPicture({
-  tilts,
-  azimuths,
-  values,
+  field,
   best,
   own,
   others,
@@ -45,6 +35,7 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
   onMove,
 }: Props) {
   const ids = usePictureIds();
+  const { tilts, azimuths, values } = field;
   const [ref, width] = useWidth(640);
   const svg = useRef<SVGSVGElement>(null);
   const stroke = useRef('');
@@ -110,7 +101,14 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
         <clipPath id={ids('field-frame')}>
           <rect x={LEFT} y={TOP} width={width - 12 - LEFT} height={HEIGHT - FOOT - TOP} />
         </clipPath>
-        <g aria-hidden clipPath={`url(#${ids('field-frame')})`}>
+        <g
+          role="img"
+          aria-label={tellField(field, best, [
+            ...(own ? [{ ...own, name: 'The chosen plane' }] : []),
+            ...others,
+          ])}
+          clipPath={`url(#${ids('field-frame')})`}
+        >
           {lines.map(({ value, coordinates }, index) => (
             <path
               key={value}
@@ -255,7 +253,7 @@ export const TiltFieldPicture = memo(function TiltFieldPicture({
                 'aria-valuemin': 0,
                 'aria-valuemax': 90,
                 'aria-valuenow': Math.round(own.tiltDeg),
-                'aria-valuetext': `Tilt ${Math.round(own.tiltDeg)}°, facing ${Math.round(own.azimuthDeg)}°`,
+                'aria-valuetext': `Tilt ${Math.round(own.tiltDeg)}°, facing ${Math.round(own.azimuthDeg)}°, ${Math.round(shareOf(field, own) * 100)} % of the best`,
                 onKeyDown: keys,
                 onPointerDown: (event: PointerEvent<SVGRectElement>) => {
                   if (event.button !== 0) return;

@@ -15,6 +15,7 @@ import outlines from 'world-atlas/land-50m.json?url';
 import { useTheme } from '../ui/theme';
 import { color, site } from '../ui/tokens';
 import { Svg } from './Svg';
+import { tellMap } from './told';
 import { useWidth } from './useWidth';
 
 export interface MapMark {
@@ -282,7 +283,7 @@ export function WorldMap({
         onPointerCancel={() => (press.current = null)}
       >
         <canvas ref={canvas} aria-hidden />
-        <Svg viewBox={`0 0 ${width} ${HEIGHT}`} height={HEIGHT} aria-hidden>
+        <Svg viewBox={`0 0 ${width} ${HEIGHT}`} height={HEIGHT} role="img" aria-label={tellMap(marks)}>
           {dots.length > 1 ? (
             <path
               d={dots.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')}

@@ -10,7 +10,8 @@ import {
 import { useCallback, useMemo, useState } from 'react';
 import { useAppDispatch } from '../../job/store';
 import { DayPicture } from '../../charts/DayPicture';
-import { TiltFieldPicture, type Mark } from '../../charts/TiltFieldPicture';
+import { TiltFieldPicture } from '../../charts/TiltFieldPicture';
+import { shareOf, type Mark } from '../../charts/told';
 import { edit } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
@@ -97,6 +98,7 @@ function Field({ field }: { field: FieldPicture }) {
     [months, tilts, azimuths, usedWh, span],
   );
   const worths = useMemo(() => values.map(({ worth }) => worth), [values]);
+  const planes = useMemo(() => ({ tilts, azimuths, values: worths }), [tilts, azimuths, worths]);
   const bestAt = worths.indexOf(Math.max(...worths));
   const best = useMemo(
     (): Mark => ({
@@ -137,13 +139,6 @@ function Field({ field }: { field: FieldPicture }) {
       ),
     [arrays, id],
   );
-  /** What another plane gives of the best, at the nearest point of the field. */
-  const shareOf = ({ tiltDeg, azimuthDeg }: Mark) => {
-    const row = Math.round(tiltDeg / (tilts[1] ?? 5));
-    const column = Math.round(azimuthDeg / (azimuths[1] ?? 10));
-    const top = worths[bestAt] ?? 0;
-    return top > 0 ? (worths[row * azimuths.length + column] ?? 0) / top : 0;
-  };
   const month = span.match(/^\d+$/) ? Number(span) - 1 : (worst ?? 6) - 1;
   const fixed = plan.plane.kind === 'fixed' || plan.plane.kind === 'roof';
   return (
@@ -154,20 +149,21 @@ function Field({ field }: { field: FieldPicture }) {
       <p style={{ margin: '8px 0' }} data-testid="field-cost">
         {costWords(field, overSpan(own.months, usedWh, span), values[bestAt] ?? { worth: 0, sun: 0 }, best)}
       </p>
-      {others.map((plane) => (
-        <Note key={plane.name}>
-          {plane.name}, {Math.round(plane.tiltDeg)}° facing {Math.round(plane.azimuthDeg)}°, gets{' '}
-          {Math.round(shareOf(plane) * 100)} % of the best
-          {shareOf(plane) > 0 && shareOf(plane) < 0.985
-            ? `: these panels there would cost ${lossWords(field, (values[bestAt]?.sun ?? 0) * shareOf(plane), shareOf(plane))}`
-            : ''}
-          .
-        </Note>
-      ))}
+      {others.map((plane) => {
+        const share = shareOf(planes, plane);
+        return (
+          <Note key={plane.name}>
+            {plane.name}, {Math.round(plane.tiltDeg)}° facing {Math.round(plane.azimuthDeg)}°, gets{' '}
+            {Math.round(share * 100)} % of the best
+            {share > 0 && share < 0.985
+              ? `: these panels there would cost ${lossWords(field, (values[bestAt]?.sun ?? 0) * share, share)}`
+              : ''}
+            .
+          </Note>
+        );
+      })}
       <TiltFieldPicture
-        tilts={tilts}
-        azimuths={azimuths}
-        values={worths}
+        field={planes}
         best={best}
         own={chosenMark}
         others={others}
