@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import type { AxeResults } from 'axe-core';
+import type { AxeResults, RunOptions } from 'axe-core';
 import { expect, test } from './helpers';
 import * as job from './job';
 
@@ -17,8 +17,13 @@ for (const theme of ['paper', 'night', 'glare']) {
       await job.shown(page);
       await page.waitForTimeout(300);
       await page.evaluate(axe);
-      const { violations } = await page.evaluate(() =>
-        (window as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),
+      // the third theme has the same words and parts as the first: only its colours are another thing
+      const { violations } = await page.evaluate(
+        (colorsOnly) =>
+          (window as unknown as { axe: { run: (options: RunOptions) => Promise<AxeResults> } }).axe.run(
+            colorsOnly ? { runOnly: ['cat.color'] } : {},
+          ),
+        theme === 'glare',
       );
       broken.push(
         ...violations.map(

@@ -65,6 +65,25 @@ test('a job is described by keyboard alone', async ({ page }) => {
   await job.saved(page);
 });
 
+test('the focus goes where the work goes on: after Start to the first use, and along to another sheet', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New job' }).press('Enter');
+  await page.keyboard.type('Keel Shed');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Add a use' })).toBeFocused();
+  await page.keyboard.type('Lamp');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('tr[data-use="Lamp"]').getByLabel(/^Watts/)).toBeFocused();
+  // what had the focus is not on the next sheet: the sheet itself takes it
+  await page.getByRole('button', { name: 'More for Lamp' }).focus();
+  await page.keyboard.press('4');
+  await expect(page.locator('#sheet')).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.locator('#sheet :focus')).toHaveCount(1);
+});
+
 test('rows are moved by the grip with keys alone', async ({ page }) => {
   const id = await job.create(job.like('Tarn', 'Grip'));
   await job.open(page, id, 'uses');

@@ -152,7 +152,7 @@ export function computeBank(
 }
 
 /**
- * What each school asks for, the days to carry first: by the worksheet the largest of days ÷ depth, a day ÷ what a day
+ * What each school asks for, the days of autonomy first: by the worksheet the largest of days ÷ depth, a day ÷ what a day
  * may take, and days ÷ what is left when worn, each by the cold and with a margin; by the careful way depth, what is lost
  * on the way out and, for the old bank, its end of life one upon the other.
  * @param chargeAmps what the array sends at its best, A

@@ -105,7 +105,7 @@ describe('a change reckons only what it touches', () => {
   it.each<[string, Record<string, unknown>, string[], string[]]>([
     ['a name', { '/name': 'Another' }, [], ['bank', 'uses by month', ...light]],
     [
-      'the days to carry',
+      'the days of autonomy',
       { '/bank/days': chosen(5) },
       ['bank'],
       ['uses by month', 'made against used', 'alike strings', ...light],

@@ -3,9 +3,9 @@ import type { Facts } from '../calculate';
 import { figure, step, type Figure, type Pen } from './figure';
 
 export const BANK_SCHOOLS = {
-  days: 'the days to carry',
+  days: 'the days of autonomy',
   daily: 'what one day takes',
-  aged: 'the days to carry when it is old',
+  aged: 'the days of autonomy when it is old',
   discharge: 'the largest draw',
   charge: 'the charge rate of the array',
 } as const;

@@ -313,7 +313,7 @@ describe('a bank', () => {
     expect(figures.get('bank.days')!.value).toBeCloseTo(usable / 1000, 6);
     expect(figures.get('bank.need')!.value).toBeCloseTo((2000 / 0.8) * 1.1, 6);
     expect(plain(figures.get('bank.need')!.others!)).toMatch(
-      /^By the days to carry: 2\.75 kWh, 2 in parallel\. By what one day takes: 1\.38 kWh, 1 in parallel\./,
+      /^By the days of autonomy: 2\.75 kWh, 2 in parallel\. By what one day takes: 1\.38 kWh, 1 in parallel\./,
     );
     expect(figures.get('bank.unitsNeeded')!.value).toBe(2);
   });

@@ -61,7 +61,7 @@ describe('what people type', () => {
   });
 
   it.each([
-    ['5 kg', 'power', /mass.*wants watts/],
+    ['5 kg', 'power', /mass.*needs watts/],
     ['1.2 kWh', 'power', /energy.*50 W all day/],
     ['5A', 'power', /current.*5A\*12V/],
     ['100 Ah', 'power', /charge/],
@@ -205,7 +205,7 @@ describe('what stands in a kitchen, a shed and a bilge', () => {
   });
   it.each([
     ['5 A/h', 'power', /amps are the rate itself/],
-    ['5 A/h', 'current', /amps are the rate itself.*wants amps/],
+    ['5 A/h', 'current', /amps are the rate itself.*needs amps/],
     ['1200 W', 'charge', /how fast energy flows.*100 Ah/],
     ['12 V', 'power', /Multiply by the amps, as in 5A\*12 V/],
     ['3 kWh', 'power', /is energy/],

@@ -39,7 +39,7 @@ export const BankRuler = memo(function BankRuler({ picture }: { picture: BankPic
           height={height}
           gap={7}
           weight={2}
-          ink={color.rule}
+          ink={color.hatch}
           turn={-45}
           outline={color.ink}
         />

@@ -65,7 +65,7 @@ export const CurvePicture = memo(function CurvePicture({
             height={PLOT}
             gap={7}
             weight={1.4}
-            ink={color.rule}
+            ink={color.hatch}
             turn={-45}
           />
           {input.maxV < mostV ? (

@@ -95,6 +95,8 @@ export const DayHours = memo(function DayHours({
             y={TOP}
             height={HEIGHT - FOOT - TOP}
             fill={color.sunWash}
+            stroke={color.sun}
+            strokeDasharray="2 3"
           />
           <text x={x((sun[0] + sun[1]) / 2)} y={TOP - 4} textAnchor="middle" fill={color.soft}>
             sun up

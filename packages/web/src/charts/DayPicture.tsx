@@ -66,10 +66,9 @@ export const DayPicture = memo(function DayPicture({ lines, month, used, behind 
           width={Math.max(0, x(Math.min(21, to)) - x(Math.max(3, from)))}
           y={TOP}
           height={PLOT - FOOT - TOP}
-          opacity={0.55}
           gap={6}
           weight={1}
-          ink={color.soft}
+          ink={color.hatch}
         />
       ))}
       <Ups scale={y} x={left - 8} many={3} write={(tick) => `${tick} W`} />

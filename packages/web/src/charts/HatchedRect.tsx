@@ -52,7 +52,6 @@ interface Props extends Strokes, Omit<Rect, 'x' | 'y'>, Partial<Pick<Rect, 'x' |
   ink?: string;
   /** Ink of a line round it. */
   outline?: string;
-  opacity?: number;
 }
 
 /** A rectangle filled with parallel strokes. */
@@ -67,11 +66,10 @@ export function HatchedRect({
   weight,
   ink = color.ink,
   outline,
-  opacity,
 }: Props) {
   const rect = { x, y, width: Math.max(0, width), height: Math.max(0, height) };
   return (
-    <g data-hatch={name} opacity={opacity}>
+    <g data-hatch={name}>
       <path d={strokesIn(rect, { turn, gap })} stroke={ink} strokeWidth={weight} fill="none" />
       {outline ? <rect {...rect} fill="none" stroke={outline} /> : null}
     </g>

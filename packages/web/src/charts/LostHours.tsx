@@ -48,7 +48,15 @@ export const LostHours = memo(function LostHours({
             const at = left + (hour - FIRST) * cell;
             return (
               <g key={hour}>
-                <rect x={at} y={1} width={cell - 1} height={ROW - 2} fill={color.sunWash} />
+                <rect
+                  x={at}
+                  y={1}
+                  width={cell - 1}
+                  height={ROW - 2}
+                  fill={color.sunWash}
+                  stroke={color.sun}
+                  strokeWidth="0.7"
+                />
                 {share > 0.04 ? (
                   <rect x={at} y={1} width={(cell - 1) * share} height={ROW - 2} fill={color.act} />
                 ) : null}

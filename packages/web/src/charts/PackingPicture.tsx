@@ -123,7 +123,7 @@ export const PackingPicture = memo(function PackingPicture({
               height={home.headroom.value * scale}
               gap={7}
               weight={2}
-              ink={color.rule}
+              ink={color.hatch}
             />
           </g>
         ))}

@@ -249,7 +249,7 @@ function Tracks({
     <>
       {hourLines.map(({ hour, dots }) => (
         <g key={hour}>
-          <path d={segments(dots)} fill="none" stroke={color.rule} strokeWidth="1" />
+          <path d={segments(dots)} fill="none" stroke={color.hatch} strokeWidth="0.8" />
           {dots.length > 0 ? (
             <text
               x={dots.at(-1)?.[0]}

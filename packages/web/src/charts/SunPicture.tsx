@@ -62,7 +62,7 @@ export const SunPicture = memo(function SunPicture({ months, lowC, highC, units 
         <path d={`M${left} ${sunFoot}H${width}`} stroke={color.ink} strokeWidth="1.5" />
         {air(0) < airFoot - 1 ? (
           <g>
-            <path d={`M${left} ${air(0)}H${width}`} stroke={color.rule} />
+            <path d={`M${left} ${air(0)}H${width}`} stroke={color.hatch} />
             <text x={0} y={air(0) + 4} fill={color.soft}>
               {temperature(0)}
             </text>

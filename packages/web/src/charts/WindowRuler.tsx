@@ -51,7 +51,7 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
             height={alike ? bars.length * ROW : ROW}
             gap={7}
             weight={1.6}
-            ink={color.rule}
+            ink={color.hatch}
             turn={-45}
           />
           <rect
@@ -206,7 +206,12 @@ function Bar({
       >
         <rect className="hit" x={x(0)} width={edge - x(0)} y={y - 27} height={ROW - 4} fill="transparent" />
         {density.share.length > 1 ? (
-          <path d={shape(density.share) ?? ''} fill={color.sun} opacity={chosen ? 0.62 : 0.3} />
+          <path
+            d={shape(density.share) ?? ''}
+            fill={color.sun}
+            fillOpacity={chosen ? 0.62 : 0.3}
+            stroke={color.sun}
+          />
         ) : null}
         <path d={`M${from} ${y}H${to}`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
         {over ? (
@@ -216,10 +221,8 @@ function Bar({
             width={Math.max(0, to - x(maxV))}
             y={y - 8}
             height={16}
-
-            opacity={chosen ? 1 : 0.55}
             gap={6}
-            weight={2.6}
+            weight={chosen ? 2.6 : 1.4}
             ink={color.act}
           />
         ) : null}

@@ -78,12 +78,12 @@ export function GuessTable({ most }: { most: number }) {
   const largest = Math.max(...guesses.map(({ moves }) => moves), 0.01);
   return (
     <Fold>
-      <Table>
+      <Table aria-label="Guesses, by how far an error moves the verdict">
         <Heads of={['Guess', ['Value'], ['May be out by'], 'What that moves']} />
         <tbody>
           {guesses.slice(0, most).map((guess: Guess) => (
             <tr key={guess.id}>
-              <td>
+              <th scope="row">
                 <Action
                   reads
                   onPress={() => go(guess.sheet, guess.path)}
@@ -91,7 +91,7 @@ export function GuessTable({ most }: { most: number }) {
                 >
                   {guess.label}
                 </Action>
-              </td>
+              </th>
               <td className="n">{guess.shown}</td>
               <td className="n">{guess.error}</td>
               <td>

@@ -1,7 +1,7 @@
 import { SHEETS, SHEET_NAMES, type Sheet } from '@ivolt/core';
 import { useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
-import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { Link, Outlet, useLocation, useNavigate, useNavigationType, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector, type AppStore } from './store';
 import { Hidden, Primary } from '../ui/controls';
@@ -282,6 +282,18 @@ export function JobPage() {
   );
 }
 
+/** A new job goes on at its first use; a page that was gone to takes the focus where what had it is gone. */
+function useFocusOnArrival(held: string | null) {
+  const { pathname, state } = useLocation();
+  const way = useNavigationType();
+  const isNew = (state as { isNew?: boolean } | null)?.isNew === true;
+  useEffect(() => {
+    if (held !== null || way === 'POP' || document.activeElement !== document.body) return;
+    const first = isNew ? document.querySelector<HTMLElement>('[data-cell="new.name"]') : null;
+    (first ?? document.getElementById('sheet'))?.focus({ preventScroll: true });
+  }, [held, way, pathname, isNew]);
+}
+
 function Open() {
   useKeys();
   const dispatch = useAppDispatch();
@@ -297,6 +309,7 @@ function Open() {
   const last = pathname.split('/').at(-1) ?? '';
   const sheet = SHEETS.find((known) => known === last) ?? null;
   const held = useHeld(pathname);
+  useFocusOnArrival(held);
   const parts = useParts();
 
   useEffect(() => {

@@ -77,7 +77,7 @@ export function NewJob({
       ? { ...example.design, name: name.trim(), units }
       : blankDesign({ name: name.trim(), kind, units, busVolts: bus });
     const { id } = await api.create(design, example ? `From ${example.design.name}` : 'New job');
-    await navigate(`/jobs/${id}${example ? '' : '/uses'}`);
+    await navigate(`/jobs/${id}${example ? '' : '/uses'}`, { state: { isNew: !example } });
   };
 
   const submit = (event: FormEvent) => {

@@ -128,7 +128,7 @@ describe('place', () => {
 describe('bank', () => {
   it('says what governs its size', () => {
     show(<BankSheet />);
-    const row = screen.getByText('the days to carry').closest('tr')!;
+    const row = screen.getByText('the days of autonomy').closest('tr')!;
     expect(row.getAttribute('data-chosen')).toBe('true');
     expect(plain(row.textContent)).toMatch(/2\d\.\d kWh3governs/);
     expect(answer('bank')).toMatch(/^Not so long: 1\.9 days/);

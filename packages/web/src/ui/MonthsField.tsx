@@ -13,7 +13,7 @@ const Grid = styled(ToggleButtonGroup)`
 `;
 
 const Month = styled(ToggleButton)`
-  border: 1px solid ${color.rule};
+  border: 1px solid ${color.hatch};
   background: none;
   padding: 6px 8px;
   min-width: 48px;

@@ -74,11 +74,11 @@ export const Table = styled.table`
     padding: 5px 10px 5px 0;
     vertical-align: baseline;
   }
-  tr[data-chosen='true'] td {
+  tr[data-chosen='true'] > * {
     background: ${color.tint};
     font-weight: 700;
   }
-  tr[data-quiet='true'] td {
+  tr[data-quiet='true'] > * {
     color: ${color.soft};
   }
   .bad {
@@ -115,7 +115,8 @@ export const folded = css`
 
 /** A table whose rows become cards on a phone: each cell under its `data-label`, a `wide` one over the whole card. */
 export const Cards = styled(Scroll)`
-  td {
+  td,
+  tbody th {
     vertical-align: top;
   }
   ${site} {
@@ -128,18 +129,19 @@ export const Cards = styled(Scroll)`
       padding: 12px 0;
       border-bottom: 1px solid ${color.rule};
     }
-    td {
+    td,
+    tbody th {
       border: 0;
       padding: 0;
       text-align: left !important;
     }
-    td[data-label]::before {
+    [data-label]::before {
       content: attr(data-label);
       display: block;
       font-size: 16px;
       color: ${color.soft};
     }
-    td.wide {
+    .wide {
       grid-column: 1 / 3;
     }
   }

@@ -32,6 +32,13 @@ export const Box = styled.input<{ $chars: number; $end: boolean }>`
   ${pencilLook}
   width: ${({ $chars }) => `calc(${$chars}ch + 10px)`};
   max-width: 100%;
+  /* letters that are set wider widen the field, not what is typed into it */
+  @supports (field-sizing: content) {
+    field-sizing: content;
+    width: auto;
+    min-width: ${({ $chars }) => `min(100%, calc(${$chars}ch + 10px))`};
+    max-width: ${({ $chars }) => `min(100%, calc(${1.4 * $chars}ch + 10px))`};
+  }
   min-height: 24px;
   text-align: ${({ $end }) => ($end ? 'right' : 'left')};
   &[aria-invalid='true'] {

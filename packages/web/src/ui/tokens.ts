@@ -5,6 +5,8 @@ export const color = {
   ink: 'var(--ink)',
   soft: 'var(--soft)',
   rule: 'var(--rule)',
+  /** Strokes of a picture that tell something, against paper and leaf 3 : 1. */
+  hatch: 'var(--hatch)',
   pencil: 'var(--pencil)',
   tint: 'var(--tint)',
   act: 'var(--act)',

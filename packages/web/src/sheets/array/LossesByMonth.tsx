@@ -40,7 +40,7 @@ export function LossesByMonth() {
   const own = { soiling: plan.soiling.value, albedo: plan.albedo.value };
   return (
     <Narrow>
-      <Table>
+      <Table aria-label="Losses by month">
         <Heads of={['Month', ...KINDS.map(({ label }) => [label] as const)]} />
         <tbody>
           {ALL_MONTHS.map((month) => (

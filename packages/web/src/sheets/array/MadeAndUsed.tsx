@@ -30,7 +30,7 @@ export function MadeAndUsed() {
     <Section part="array-year" title="Made and used">
       <MonthsPicture months={evaluation.months} worst={worst} />
       <Months style={{ marginTop: 14 }}>
-        <Table>
+        <Table aria-label="Made and used by month">
           <Heads
             of={[
               'Month',

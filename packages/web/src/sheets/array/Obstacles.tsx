@@ -65,7 +65,7 @@ export function Obstacles() {
               );
               return (
                 <tr key={id} data-obstacle={obstacle.name}>
-                  <td>
+                  <th scope="row">
                     <PencilText
                       label="What it is"
                       hideLabel
@@ -75,7 +75,7 @@ export function Obstacles() {
                         dispatch(putValue(`Rename ${name}`, `${here}/name`, next, session))
                       }
                     />
-                  </td>
+                  </th>
                   {COLUMNS.map(([key, label, chars]) => (
                     <td key={key} className="n" data-label={label}>
                       {figure(key, label, chars)}

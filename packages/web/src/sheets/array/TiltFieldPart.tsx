@@ -181,7 +181,7 @@ function Field({ field }: { field: FieldPicture }) {
       <h3 style={{ marginTop: 16, fontSize: 16 }}>Tilting it anew, or one more panel</h3>
       <p style={{ margin: '4px 0 6px' }}>{waysWords(field)}</p>
       <Scroll style={{ maxWidth: 640 }}>
-        <Table>
+        <Table aria-label="Ways to mount it">
           <Heads of={['Mounting', ['Made per kWh used, worst month'], 'In', ['kWh a year']]} />
           <tbody>
             {field.ways.map(({ id: way, label, worstRatio, worstMonth: at, yearKWh }) => (

@@ -107,7 +107,7 @@ export function BankSheet() {
           {bank.sizing === 'worksheet' ? <Pencil path="/bank/margin" /> : null}
         </Row>
         <Scroll>
-          <Table style={{ maxWidth: 560 }}>
+          <Table aria-label="What each school asks for" style={{ maxWidth: 560 }}>
             <Heads of={['By', ['Rated'], ['In parallel'], 'So']} />
             <tbody>
               {(evaluation?.bank.needs ?? []).map(({ school, name, rated, parallel, governs }) => (

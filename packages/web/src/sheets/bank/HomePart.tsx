@@ -140,7 +140,7 @@ function Warmth() {
       role="group"
       aria-label="The bank’s temperature by month"
     >
-      <Table>
+      <Table aria-label="The bank’s warmth by month">
         <Heads of={[`The bank, ${unit}`, ...warmth.months.map((_, m) => [shortMonth(m + 1)] as const)]} />
         <tbody>
           {rows.map(([words, key]) => (

@@ -58,7 +58,7 @@ function Suits({ picture }: { picture: LifePicture }) {
         role="group"
         aria-label="Full again at, by month"
       >
-        <Table style={{ maxWidth: 720 }}>
+        <Table aria-label="When it is full again, by month" style={{ maxWidth: 720 }}>
           <Heads of={['Solar time', ...picture.fullAtH.map((_, m) => [shortMonth(m + 1)] as const)]} />
           <tbody>
             <tr>
@@ -81,12 +81,12 @@ function Buses({ picture, shown }: { picture: LifePicture; shown: Show }) {
   return (
     <Section part="bank-buses" title="12, 24 and 48 V side by side">
       <Scroll>
-        <Table style={{ maxWidth: 560 }}>
+        <Table aria-label="System voltages side by side" style={{ maxWidth: 560 }}>
           <Heads of={['System voltage', ['Everything at once'], ['Charging'], ['Cable to the inverter']]} />
           <tbody>
             {picture.buses.map(({ volts, loadA, chargeA, cable, mm2 }) => (
               <tr key={volts} data-chosen={volts === busVolts}>
-                <td>{volts}&nbsp;V</td>
+                <th scope="row">{volts}&nbsp;V</th>
                 <td className={loadA > HARD_AMPS ? 'n bad' : 'n'}>{shown(loadA, 'current')}</td>
                 <td className={chargeA > HARD_AMPS ? 'n bad' : 'n'}>{shown(chargeA, 'current')}</td>
                 <td className={cable ? 'n' : 'n bad'}>{cable ?? `${Math.round(mm2)} mm² in several`}</td>
@@ -111,7 +111,7 @@ function Costs({ picture, shown }: { picture: LifePicture; shown: Show }) {
         <Pencil path="/bank/endOfLife" />
       </Row>
       <Scroll style={{ marginTop: 12 }}>
-        <Table>
+        <Table aria-label="Life and cost by chemistry">
           <Heads
             of={[
               'Chemistry',
@@ -152,14 +152,14 @@ function Line({ row, shown }: { row: LifeRow; shown: Show }) {
   const byCycles = row.cycleYears < row.calendarYears;
   return (
     <tr data-chosen={row.chosen}>
-      <td>
+      <th scope="row">
         {row.name}
         {row.but ? (
           <Note as="span" style={{ display: 'block' }}>
             {row.but}
           </Note>
         ) : null}
-      </td>
+      </th>
       <td className="n">{shown(row.ratedWh, 'energy')}</td>
       <td className="n">{shown(row.massKg, 'mass')}</td>
       <td className="n">

@@ -50,7 +50,7 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
             </Row>
           ) : null}
           {read.readings.length > 0 ? (
-            <Table>
+            <Table aria-label="What was understood">
               <Heads of={['Understood', ['As'], 'From']} />
               <tbody>
                 {read.readings.map(({ key, value, line, note }) => (

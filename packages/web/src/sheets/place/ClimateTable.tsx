@@ -50,7 +50,7 @@ export function ClimateTable({ placeId }: { placeId: string }) {
       ) : null}
       {moves ? <h3 style={{ fontSize: 16, marginTop: 16 }}>{place.name || 'This place'} by month</h3> : null}
       <Narrow style={{ marginTop: moves ? 6 : 16 }}>
-        <Table>
+        <Table aria-label="Sun and air by month">
           <Heads
             of={[
               'Month',

@@ -53,17 +53,13 @@ function DarkRuns({ picture: { months } }: { picture: DarkPicture }) {
     >
       {months.map(({ month, inUse, usualDays, rareDays }, index) => {
         const x = 5 + (index + 0.5) * step;
+        const ink = inUse ? color.ink : color.hatch;
         return (
-          <g key={month} opacity={inUse ? 1 : 0.45}>
-            <path
-              d={`M${x} ${y(0)}V${y(rareDays)}`}
-              stroke={color.ink}
-              strokeWidth="1.5"
-              strokeDasharray="2 3"
-            />
-            <path d={`M${x - 6} ${y(rareDays)}h12`} stroke={color.ink} strokeWidth="1.5" />
-            <path d={`M${x} ${y(0)}V${y(usualDays)}`} stroke={color.ink} strokeWidth="7" />
-            <text x={x} y={y(rareDays) - 4} textAnchor="middle">
+          <g key={month}>
+            <path d={`M${x} ${y(0)}V${y(rareDays)}`} stroke={ink} strokeWidth="1.5" strokeDasharray="2 3" />
+            <path d={`M${x - 6} ${y(rareDays)}h12`} stroke={ink} strokeWidth="1.5" />
+            <path d={`M${x} ${y(0)}V${y(usualDays)}`} stroke={ink} strokeWidth={inUse ? 7 : 3} />
+            <text x={x} y={y(rareDays) - 4} textAnchor="middle" fill={inUse ? color.ink : color.soft}>
               {rareDays}
             </text>
             <text x={x} y={HEIGHT - 6} textAnchor="middle" fill={color.soft}>

@@ -47,7 +47,7 @@ export function BeforeAndAfter() {
   return (
     <Section part={partId} title="Before and after">
       <Scroll>
-        <Table style={{ maxWidth: 560 }}>
+        <Table aria-label="Before and now" style={{ maxWidth: 560 }}>
           <Heads of={['', ['Before'], ['Now'], ['Change']]} />
           <tbody>
             {rows.map(({ name, was, is, change }) => (

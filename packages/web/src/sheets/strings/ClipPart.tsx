@@ -35,7 +35,7 @@ export function ClipPart() {
       </div>
       {picture.larger.length > 0 ? (
         <Scroll style={{ marginTop: 12 }}>
-          <Table>
+          <Table aria-label="Other controllers in its place">
             <Heads
               of={[
                 'In its place',

@@ -25,7 +25,7 @@ export function InputLimits() {
   return (
     <Section part={partId} title="Its inputs one by one">
       <Scroll>
-        <Table>
+        <Table aria-label="Limits of each input">
           <Heads
             of={['Input', ...INPUT_LIMITS.map((key) => [fieldAt(`/controllers/*/${key}`).label] as const)]}
           />

@@ -41,7 +41,7 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
   return (
     <Section part={partId} title="How they are strung">
       <Cards>
-        <Table>
+        <Table aria-label="Strings of the pile">
           <Heads
             of={[
               'String',
@@ -60,7 +60,9 @@ export function OwnStrings({ picture }: { picture: PilePicture | null }) {
               const stringPath = `${path}/pile/strings/${stringId}`;
               return (
                 <tr key={stringId}>
-                  <td className="wide">String {i + 1}</td>
+                  <th scope="row" className="wide">
+                    String {i + 1}
+                  </th>
                   <td data-label="On input">
                     <Select
                       label={`Input of string ${i + 1}`}

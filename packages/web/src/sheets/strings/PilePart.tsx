@@ -41,7 +41,7 @@ export function PilePart({ picture }: { picture: PilePicture | null }) {
   return (
     <Section part={partId} title="The pile">
       <Cards>
-        <Table>
+        <Table aria-label="The pile">
           <Heads
             of={['Panels', 'Sheet', ['How many'], ['Voc'], ['Isc'], ['Pmax'], 'Measured', ['Strung'], '']}
           />
@@ -105,7 +105,7 @@ function SortRow({
   return (
     <>
       <tr data-sort={sort.name}>
-        <td className="wide">
+        <th scope="row" className="wide">
           <PencilText
             label="Name of the sort"
             hideLabel
@@ -115,7 +115,7 @@ function SortRow({
               dispatch(putValue('Rename a sort of panels', `${path}/name`, next, session))
             }
           />
-        </td>
+        </th>
         <td data-label="Sheet" className="wide">
           <Select
             label={`Sheet of ${name}`}
@@ -203,7 +203,7 @@ function Pieces({
     <>
       {Object.keys(sort.pieces).length > 0 ? (
         <Cards style={{ marginTop: 12 }}>
-          <Table style={{ maxWidth: 760 }}>
+          <Table aria-label={`Readings of ${sort.name || 'the unnamed sort'}`} style={{ maxWidth: 760 }}>
             <Heads
               of={[
                 'Tag',
@@ -222,7 +222,7 @@ function Pieces({
                 const corrected = facts?.pieces[pieceId];
                 return (
                   <tr key={pieceId}>
-                    <td data-label="Tag">
+                    <th scope="row" data-label="Tag">
                       <PencilText
                         label="Tag"
                         hideLabel
@@ -232,7 +232,7 @@ function Pieces({
                           dispatch(putValue('Change a tag', `${at}/tag`, next, session))
                         }
                       />
-                    </td>
+                    </th>
                     {(['voc', 'isc', 'light', 'cell'] as const).map((key) => (
                       <td key={key} className="n">
                         <Pencil

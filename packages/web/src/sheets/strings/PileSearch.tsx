@@ -135,12 +135,12 @@ export function PileSearch() {
       ) : null}
       {fresh.length > 1 && best ? (
         <Scroll style={{ marginTop: 14 }}>
-          <Table style={{ maxWidth: 640 }}>
+          <Table aria-label="With panels more or fewer" style={{ maxWidth: 640 }}>
             <Heads of={['With', ['kWh a year'], ['Change'], '']} />
             <tbody>
               {fresh.slice(1).map(({ label, answer }) => (
                 <tr key={label}>
-                  <td>{label}</td>
+                  <th scope="row">{label}</th>
                   <td className="n">{formatNumber(Math.round(answer.kWh), 0)}</td>
                   <td className="n">{signed(Math.round(answer.kWh - best.kWh))}</td>
                   <td>

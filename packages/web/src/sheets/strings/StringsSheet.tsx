@@ -33,19 +33,19 @@ const Frame = styled(Scroll)`
   tbody tr {
     cursor: pointer;
   }
-  tbody tr:hover td {
+  tbody tr:hover > * {
     background: ${color.leaf};
   }
-  tbody tr[data-chosen='true']:hover td {
+  tbody tr[data-chosen='true']:hover > * {
     background: ${color.tint};
   }
-  td:first-child {
+  tbody th {
     white-space: nowrap;
   }
   td:last-child {
     min-width: 200px;
   }
-  td button {
+  tbody th button {
     font-weight: 400;
   }
   ${site} {
@@ -56,11 +56,12 @@ const Frame = styled(Scroll)`
       padding: 10px 0;
       border-bottom: 1px solid ${color.rule};
     }
-    td {
+    td,
+    tbody th {
       border: 0;
       padding: 1px 8px 1px 0;
     }
-    td:first-child,
+    tbody th,
     td:last-child {
       grid-column: 1 / 5;
       text-align: left;
@@ -191,17 +192,17 @@ export function StringsParts() {
 function Schools({ picture }: { picture: WindowPicture }) {
   return (
     <Scroll style={{ marginTop: 12 }}>
-      <Table style={{ maxWidth: 620 }}>
+      <Table aria-label="The coldest morning by each school" style={{ maxWidth: 620 }}>
         <Heads
           of={['The coldest morning by', ['Factor'], ['Open, V'], `Against ${Math.round(picture.maxV)} V`]}
         />
         <tbody>
           {picture.schools.map(({ name, factor, volts, stays, decides }) => (
             <tr key={name} data-chosen={decides}>
-              <td>
+              <th scope="row">
                 {name}
                 {decides ? ', decides' : ''}
-              </td>
+              </th>
               <td className="n">× {factor.toFixed(3)}</td>
               <td className={stays ? 'n' : 'n bad'}>{volts.toFixed(1)}</td>
               <td>
@@ -245,7 +246,7 @@ function Arrangements({
       }
     >
       <Frame>
-        <Table>
+        <Table aria-label="Ways to wire them">
           <Heads of={['Arrangement', ['Cold, V'], ['Hot, V'], ['Amps in'], ['Watts'], 'Stands?']} />
           <tbody>
             {shown.map((row) => (
@@ -255,7 +256,7 @@ function Arrangements({
                 data-quiet={row.faults !== 0 && !row.chosen}
                 onClick={reading ? undefined : () => onUse(row)}
               >
-                <td>
+                <th scope="row">
                   {row.chosen ? (
                     nameOf(row)
                   ) : (
@@ -263,7 +264,7 @@ function Arrangements({
                       {nameOf(row)}
                     </Action>
                   )}
-                </td>
+                </th>
                 <td className={row.faults & 1 ? 'n bad' : 'n'} data-label="cold, V">
                   {Math.round(row.coldVocV)}
                 </td>

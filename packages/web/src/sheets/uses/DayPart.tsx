@@ -56,7 +56,7 @@ function Costs({ picture }: { picture: UsesPicture }) {
   return (
     <Section part="uses-costs" title="What costs the most">
       <Scroll>
-        <Table style={{ maxWidth: 640 }}>
+        <Table aria-label="What each use costs" style={{ maxWidth: 640 }}>
           <Heads
             of={[`In ${monthName(picture.month)}`, ['A day'], ['Of all'], ['Panels'], ['Of the bank']]}
           />
@@ -84,17 +84,17 @@ function Savings({ picture }: { picture: UsesPicture }) {
   return (
     <Section part="uses-savings" title="What changing it would save">
       <Scroll>
-        <Table style={{ maxWidth: 720 }}>
+        <Table aria-label="What changing it would save" style={{ maxWidth: 720 }}>
           <Heads of={['Change', ['A day'], ['Panels'], ['Of the bank'], 'Try it']} />
           <tbody>
             {picture.savings.map(({ useId, name, what, why, savesWh, modules, bankWh, remedy }) => (
               <tr key={`${useId} ${what}`}>
-                <td>
+                <th scope="row">
                   <b>{what}</b>: {name}
                   <Note as="span" style={{ display: 'block' }}>
                     {why}
                   </Note>
-                </td>
+                </th>
                 <td className="n">{shown(savesWh, 'energy')}</td>
                 <td className="n">{panels(modules)}</td>
                 <td className="n">{shown(bankWh, 'energy')}</td>
@@ -126,7 +126,7 @@ function Stages({ picture }: { picture: UsesPicture }) {
   return (
     <Section part="uses-stages" title="Today and later">
       <Scroll>
-        <Table style={{ maxWidth: 720 }}>
+        <Table aria-label="Today and later" style={{ maxWidth: 720 }}>
           <Heads
             of={[
               'Stage',

@@ -133,7 +133,15 @@ export function HourStrip({
         onPointerCancel={() => (stroke.current = null)}
       >
         {sun ? (
-          <rect x={sun[0] * 2} width={(sun[1] - sun[0]) * 2} y={0} height={10} fill={color.sunWash} />
+          <rect
+            x={sun[0] * 2}
+            width={(sun[1] - sun[0]) * 2}
+            y={0}
+            height={10}
+            fill={color.sunWash}
+            stroke={color.sun}
+            vectorEffect="non-scaling-stroke"
+          />
         ) : null}
         {runsOf(paint).map(([from, to]) => (
           <rect key={from} x={from} width={to - from} y={1.5} height={8.5} fill={color.ink} />
@@ -142,7 +150,7 @@ export function HourStrip({
           <path
             key={cell}
             d={`M${cell} 0v10`}
-            stroke={color.rule}
+            stroke={color.hatch}
             strokeWidth="1"
             vectorEffect="non-scaling-stroke"
           />

@@ -27,8 +27,8 @@ export const PlainRow = memo(function PlainRow({ id, use, index }: { id: string;
   const day = useAppSelector(({ job }) => figureText(job.evaluation?.figures[`use:${id}`]));
   return (
     <tbody data-index={index}>
-      <Tall data-use={use.name}>
-        <td>{use.name}</td>
+      <Tall aria-rowindex={index + 2} data-use={use.name}>
+        <th scope="row">{use.name}</th>
         <td className="n">
           {USE_FORMS[use.form].watts ? entered(use.watts, 'power') : watts(runningW(use))}
         </td>

@@ -72,10 +72,10 @@ const Unfold = styled.button`
 `;
 
 const Line = styled.tr`
-  &[data-over='below'] td {
+  &[data-over='below'] > * {
     border-bottom: 3px solid ${color.act};
   }
-  &[data-over='above'] td {
+  &[data-over='above'] > * {
     border-top: 3px solid ${color.act};
   }
   .tools {
@@ -172,8 +172,8 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
 
   return (
     <tbody ref={measure} data-index={index}>
-      <Line ref={row} data-over={over} data-use={use.name} data-open={open}>
-        <td>
+      <Line ref={row} aria-rowindex={index + 2} data-over={over} data-use={use.name} data-open={open}>
+        <th scope="row">
           <PencilText
             label={`Name of use ${index + 1}`}
             hideLabel
@@ -188,7 +188,7 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
             }}
             onChange={(next, session) => put('Rename', 'name', next, session)}
           />
-        </td>
+        </th>
         <td className="n more" data-label="Watts each">
           {USE_FORMS[use.form].watts ? figure('watts', 'Watts', 6) : told(watts(runningW(use)))}
         </td>

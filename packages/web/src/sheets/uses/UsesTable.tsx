@@ -26,10 +26,11 @@ const Frame = styled(Scroll)`
     white-space: normal;
     line-height: 1.15;
   }
-  td {
+  td,
+  tbody th {
     vertical-align: top;
   }
-  &[data-whole='true'] td {
+  &[data-whole='true'] :is(td, tbody th) {
     white-space: normal;
   }
   tbody {
@@ -37,7 +38,8 @@ const Frame = styled(Scroll)`
   }
   table[data-long='true'] {
     table-layout: fixed;
-    td {
+    td,
+    tbody th {
       overflow: hidden;
     }
   }
@@ -62,24 +64,23 @@ const Frame = styled(Scroll)`
       padding: 14px 0;
       border-bottom: 1.5px solid ${color.ink};
     }
-    td {
+    td,
+    tbody th {
       border: 0;
       padding: 0;
       display: block;
       text-align: left !important;
     }
-    td::before {
+    [data-label]::before {
       content: attr(data-label);
       display: block;
       font-size: 16px;
       color: ${color.soft};
     }
-    td:first-child,
-    td.wide {
+    tbody th,
+    .wide,
+    td:only-child {
       grid-column: 1 / 3;
-    }
-    td:first-child::before {
-      content: none;
     }
   }
 `;
@@ -204,7 +205,13 @@ export const UsesTable = memo(function UsesTable() {
   return (
     <>
       <Frame onPaste={paste} data-whole={whole}>
-        <Table ref={table} onKeyDown={keys} aria-label="Uses" data-long={long}>
+        <Table
+          ref={table}
+          onKeyDown={keys}
+          aria-label="Uses"
+          data-long={long}
+          aria-rowcount={long ? order.length + 2 : undefined}
+        >
           {long ? <Columns /> : null}
           <thead>
             <tr>
