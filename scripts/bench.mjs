@@ -1,5 +1,5 @@
 /**
- * `npm run bench`, or `npm run bench -- core sun strings world save load typing uses size start remedies`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun strings world save load typing uses size start remedies cold`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { spawn } from 'node:child_process';
@@ -8,6 +8,7 @@ import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { benchCold } from './benchCold.mjs';
 import { benchLoad } from './benchLoad.mjs';
 import { benchRemedies } from './benchRemedies.mjs';
 import { benchSun } from './benchSun.mjs';
@@ -385,7 +386,20 @@ const load = async () => benchLoad((await loadCore()).examples);
 /** `… remedies 500 7`: so many jobs, from this seed on. */
 const remedies = () => benchRemedies(...process.argv.slice(3).map(Number).filter(Number.isFinite));
 
-const BENCHES = { core, sun, strings, world, save, load, typing, uses, size, start, remedies };
+const BENCHES = {
+  core,
+  sun,
+  strings,
+  world,
+  save,
+  load,
+  typing,
+  uses,
+  size,
+  start,
+  remedies,
+  cold: benchCold,
+};
 ensureNodeModules();
 ensureDebian('postgresql');
 ensureBuilt();

@@ -4,6 +4,12 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   plugins: [react()],
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    manifest: 'manifest.json',
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+  },
   server: { proxy: { '/api': process.env.API ?? 'http://127.0.0.1:3000' } },
 });

@@ -3,6 +3,7 @@ import helmet from '@fastify/helmet';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync, brotliDecompressSync } from 'node:zlib';
 import { problems } from './problems';
 import { web } from './web';
 
@@ -14,9 +15,14 @@ beforeAll(async () => {
   mkdirSync(join(directory, 'assets'));
   writeFileSync(
     join(directory, 'index.html'),
-    '<meta property="csp-nonce" nonce="__CSP_NONCE__"><p>page</p>',
+    '<head><meta property="csp-nonce" nonce="__CSP_NONCE__"></head><p>page</p>',
   );
   writeFileSync(join(directory, 'assets', 'index-Ab12Cd34.js'), 'export {}');
+  writeFileSync(join(directory, 'assets', 'index-Ab12Cd34.js.br'), brotliCompressSync('export {}'));
+  writeFileSync(
+    join(directory, 'preloads.json'),
+    JSON.stringify({ '': ['/assets/a.js'], bank: ['/assets/b.js'] }),
+  );
   writeFileSync(join(directory, 'mark.svg'), '<svg/>');
   app = Fastify();
   await app.register(problems);
@@ -47,6 +53,26 @@ it('gives each answer a nonce of its own, the same in the page and in the policy
 it('lets files with a name of their own be kept for good, and asks again for the others', async () => {
   expect((await app.inject('/assets/index-Ab12Cd34.js')).headers['cache-control']).toMatch(/immutable/);
   expect((await app.inject('/mark.svg')).headers['cache-control']).toBe('no-cache');
+});
+
+it('asks with a page of a job for its scripts and the job, and with no other page for anything', async () => {
+  const id = '0b1f7c1e-2f0a-4c7e-9a52-8f5f1f5d7a10';
+  const bank = (await app.inject(`/jobs/${id}/bank`)).body;
+  expect(bank).toContain('<link rel="modulepreload" crossorigin href="/assets/b.js">');
+  expect(bank).toContain(`as="fetch" crossorigin href="/api/jobs/${id}"`);
+  expect((await app.inject(`/jobs/${id}?x=1`)).body).toContain('href="/assets/a.js"');
+  for (const url of ['/', `/jobs/${id}/constructor`, '/jobs/"><script>/bank', '/jobs/5df0'])
+    expect((await app.inject(url)).body).not.toMatch(/preload|<script>/);
+});
+
+it('gives what was packed at the build to who takes it', async () => {
+  const url = '/assets/index-Ab12Cd34.js';
+  const { headers, rawPayload } = await app.inject({ url, headers: { 'accept-encoding': 'br' } });
+  expect(headers['content-encoding']).toBe('br');
+  expect(headers['content-type']).toMatch(/javascript/);
+  expect(headers['cache-control']).toMatch(/immutable/);
+  expect(brotliDecompressSync(rawPayload).toString()).toBe('export {}');
+  expect((await app.inject({ url })).body).toBe('export {}');
 });
 
 it.each(['/nothing.js', '/assets/../../package.json', '/assets/%2e%2e/%2e%2e/package.json'])(

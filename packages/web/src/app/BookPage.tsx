@@ -1,5 +1,5 @@
 import { CAUTIONS, SHEETS, SHEET_NAMES, inOrder, type Sheet } from '@ivolt/core';
-import { useEffect, useState, useTransition, type ComponentType } from 'react';
+import { memo, useEffect, useState, useTransition, type ComponentType } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -15,7 +15,7 @@ import { Hidden, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
 import { color, font } from '../ui/tokens';
 import { FindingList } from '../job/Findings';
-import { ArrayScope } from '../job/hooks';
+import { ArrayScope, useDesign, useEvaluation } from '../job/hooks';
 import { openJob } from '../job/saving';
 import { awaited, useComplete } from '../job/settled';
 import { Thinker } from '../job/thinking';
@@ -100,33 +100,58 @@ const OF_EACH_ARRAY: Readonly<Partial<Record<Sheet, ComponentType>>> = {
   strings: StringsParts,
 };
 
-/** One array after another, so that the page can be used while it grows. */
-function EachArray({
-  ids,
-  part: Part,
-}: {
-  ids: readonly (readonly [string, string])[];
-  part: ComponentType;
-}) {
+/** How many of so many leaves are bound: one after another, so that the page can be used while it grows. */
+function useBound(many: number): number {
   const [bound, setBound] = useState(0);
   const [, startTransition] = useTransition();
   useEffect(() => {
-    if (bound >= ids.length) return;
+    if (bound >= many) return;
     const arrived = awaited();
     const timer = setTimeout(() => startTransition(() => setBound(bound + 1)));
     return () => {
       clearTimeout(timer);
       arrived();
     };
-  }, [bound, ids.length]);
-  return ids.slice(0, bound).map(([id, name]) => (
-    <ArrayScope key={id} value={id}>
+  }, [bound, many]);
+  return bound;
+}
+
+function EachArray({ ids, part }: { ids: readonly (readonly [string, string])[]; part: ComponentType }) {
+  const bound = useBound(ids.length);
+  return ids.slice(0, bound).map(([id, name]) => <Bound key={id} id={id} name={name} part={part} />);
+}
+
+/** One array; those bound before are left alone when another is. */
+const Bound = memo(function Bound({
+  id,
+  name,
+  part: Part,
+}: {
+  id: string;
+  name: string;
+  part: ComponentType;
+}) {
+  return (
+    <ArrayScope value={id}>
       <OneArray>
         <h2>{name}</h2>
         <Part />
       </OneArray>
     </ArrayScope>
-  ));
+  );
+});
+
+/** Prints when all of the book is there. */
+function PrintBar({ id }: { id: string }) {
+  const complete = useComplete();
+  return (
+    <Bar>
+      <Primary isDisabled={!complete} onPress={() => window.print()}>
+        {complete ? 'Print' : 'Binding …'}
+      </Primary>
+      <Link to={`/jobs/${id}`}>Back to the bench</Link>
+    </Bar>
+  );
 }
 
 const OneArray = styled.div`
@@ -136,6 +161,11 @@ const OneArray = styled.div`
   > h2 {
     font-size: 21px;
     margin-bottom: 12px;
+  }
+  /* of a long book only what is in sight is laid out while it is bound */
+  @media screen {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 2600px;
   }
   @media print {
     break-before: page;
@@ -151,15 +181,63 @@ const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
   strings: ['strings.cold', 'strings.hot', 'strings.isc', 'strings.power'],
 };
 
+/** Every sheet, one after another. */
+function Leaves() {
+  const bound = useBound(SHEETS.length);
+  return SHEETS.slice(0, bound).map((sheet, index) => (
+    <OneSheet key={sheet} sheet={sheet} number={index + 1} />
+  ));
+}
+
+/** A sheet with its arrays, its findings, the workings that matter and its cautions. */
+const OneSheet = memo(function OneSheet({ sheet, number }: { sheet: Sheet; number: number }) {
+  const design = useDesign();
+  const evaluation = useEvaluation();
+  const Page = PAGES[sheet];
+  const findings = evaluation?.findings.filter((finding) => finding.sheet === sheet) ?? [];
+  const others = inOrder(design.arrays)
+    .slice(1)
+    .map(([arrayId, { name }]) => [arrayId, name || 'Unnamed array'] as const);
+  return (
+    <Leaf id={`book-${sheet}`} aria-label={SHEET_NAMES[sheet]}>
+      <Note>
+        {number} · {SHEET_NAMES[sheet]}
+      </Note>
+      <Page />
+      {OF_EACH_ARRAY[sheet] ? <EachArray ids={others} part={OF_EACH_ARRAY[sheet]} /> : null}
+      {findings.length > 0 ? (
+        <>
+          <Hidden as="h2">Findings</Hidden>
+          <FindingList findings={findings} />
+        </>
+      ) : null}
+      <Workings>
+        {WORKINGS[sheet].map((figureId) => {
+          const figure = evaluation?.figures[figureId];
+          return figure ? (
+            <div key={figureId}>
+              <WorkingOf figure={figure} />
+            </div>
+          ) : null;
+        })}
+      </Workings>
+      {CAUTIONS[sheet].map(({ hazard, text }) => (
+        <Note key={hazard}>
+          <b>{hazard}.</b> {text}
+        </Note>
+      ))}
+    </Leaf>
+  );
+});
+
 /** The whole job to hand to a helper, an inspector or an electrician: every sheet with its findings, workings and cautions. */
 export function BookPage() {
   const { id = '' } = useParams();
   const store = useStore() as AppStore;
   const status = useAppSelector(({ job }) => job.status);
   const design = useAppSelector(({ job }) => job.design);
-  const evaluation = useAppSelector(({ job }) => job.evaluation);
+  const evaluated = useAppSelector(({ job }) => job.evaluation !== null);
   const name = design?.name;
-  const complete = useComplete();
   useEffect(() => {
     document.title = name ? `Book – ${name} – Ivolt` : 'Book – Ivolt';
   }, [name]);
@@ -183,18 +261,10 @@ export function BookPage() {
       </Book>
     );
   }
-  if (!design || !evaluation) return <Book>Binding the book …</Book>;
-  const others = inOrder(design.arrays)
-    .slice(1)
-    .map(([arrayId, { name }]) => [arrayId, name || 'Unnamed array'] as const);
+  if (!design || !evaluated) return <Book>Binding the book …</Book>;
   return (
     <Book>
-      <Bar>
-        <Primary isDisabled={!complete} onPress={() => window.print()}>
-          {complete ? 'Print' : 'Binding …'}
-        </Primary>
-        <Link to={`/jobs/${id}`}>Back to the bench</Link>
-      </Bar>
+      <PrintBar id={id} />
       <h1 className="book">{design.name}</h1>
       <Note>
         {design.kind}, {design.busVolts} V. A planning document: local code, the authority having jurisdiction
@@ -216,42 +286,7 @@ export function BookPage() {
         <Reading value>
           <div id="book-cover" />
           <CoverSheet />
-          {SHEETS.map((sheet, index) => {
-            const Page = PAGES[sheet];
-            const findings = evaluation.findings.filter((finding) => finding.sheet === sheet);
-            return (
-              <Leaf key={sheet} id={`book-${sheet}`} aria-label={SHEET_NAMES[sheet]}>
-                <Note>
-                  {index + 1} · {SHEET_NAMES[sheet]}
-                </Note>
-                <Page />
-                {others && OF_EACH_ARRAY[sheet] ? (
-                  <EachArray ids={others} part={OF_EACH_ARRAY[sheet]} />
-                ) : null}
-                {findings.length > 0 ? (
-                  <>
-                    <Hidden as="h2">Findings</Hidden>
-                    <FindingList findings={findings} />
-                  </>
-                ) : null}
-                <Workings>
-                  {WORKINGS[sheet].map((figureId) => {
-                    const figure = evaluation.figures[figureId];
-                    return figure ? (
-                      <div key={figureId}>
-                        <WorkingOf figure={figure} />
-                      </div>
-                    ) : null;
-                  })}
-                </Workings>
-                {CAUTIONS[sheet].map(({ hazard, text }) => (
-                  <Note key={hazard}>
-                    <b>{hazard}.</b> {text}
-                  </Note>
-                ))}
-              </Leaf>
-            );
-          })}
+          <Leaves />
         </Reading>
       </div>
     </Book>

@@ -5,7 +5,8 @@ import { useStore } from 'react-redux';
 import { jobActions } from './jobSlice';
 import { awaited } from './settled';
 import { useAppSelector, type AppStore } from './store';
-import { patientCore } from '../workers/core';
+import { useReading } from '../ui/reading';
+import { freerCore, patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
 
 const REST_MS = 300;
@@ -25,6 +26,7 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
   const design = useAppSelector(({ job }) => job.design);
   const grid = useAppSelector(({ job }) => job.climate.grid);
   const attempts = useAppSelector(({ job }) => job.attempts);
+  const pick = useReading() ? freerCore : patientCore;
   const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
   const state = useRef({ busy: false, stale: false, closed: false, changedAt: -FLURRY_MS });
   const latest = useRef({ ask, design, grid, about });
@@ -46,7 +48,7 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
         const now = latest.current;
         if (!now.design) break;
         try {
-          const value = await now.ask(patientCore(), now.design, now.grid);
+          const value = await now.ask(pick(), now.design, now.grid);
           if (!own.closed) setReckoned({ about: now.about, value });
           arrived.current?.();
         } catch {
@@ -67,6 +69,6 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
       own.closed = true;
       clearTimeout(timer);
     };
-  }, [ask, about, design, grid, lively, store, attempts]);
+  }, [ask, about, design, grid, lively, store, attempts, pick]);
   return reckoned?.about === about ? reckoned.value : null;
 }

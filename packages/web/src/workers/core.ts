@@ -22,6 +22,9 @@ interface Running {
 
 type Call = (...args: unknown[]) => Promise<unknown>;
 
+/** Questions that a worker has not answered yet. */
+const open = new WeakMap<object, number>();
+
 /**
  * A worker that is asked as if it were here, ended where it hangs, and started again when it is next asked.
  * @param after what it is not started before
@@ -50,6 +53,7 @@ export function steady(make: () => Worker, after?: () => Promise<unknown>): Remo
     const own = (running ??= start());
     const limit = UNLIMITED.has(name) ? null : own.answered ? LIMIT_MS : FIRST_LIMIT_MS;
     const timer = limit && setTimeout(() => own.lose('The calculation did not finish'), limit);
+    open.set(remote, (open.get(remote) ?? 0) + 1);
     try {
       const answer = await Promise.race([
         (own.remote as unknown as Record<PropertyKey, Call>)[name]?.(...args),
@@ -59,12 +63,14 @@ export function steady(make: () => Worker, after?: () => Promise<unknown>): Remo
       return answer;
     } finally {
       if (timer) clearTimeout(timer);
+      open.set(remote, (open.get(remote) ?? 1) - 1);
     }
   };
-  return new Proxy({} as Remote<Core>, {
+  const remote = new Proxy({} as Remote<Core>, {
     // not to be taken for a promise
     get: (_, name) => (name === 'then' ? undefined : (...args: unknown[]) => call(name, args)),
   });
+  return remote;
 }
 
 const worker = () => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
@@ -113,3 +119,7 @@ export const core = (): Remote<Core> => quick;
 
 /** Another, for long work, so that what is typed never waits behind it. */
 export const patientCore = (): Remote<Core> => patient;
+
+/** The one with less to do, where nothing is typed. */
+export const freerCore = (): Remote<Core> =>
+  (open.get(quick) ?? 0) < (open.get(patient) ?? 0) ? quick : patient;
