@@ -122,7 +122,10 @@ async function largestBook(browser, address, id) {
   });
   const began = performance.now();
   await page.goto(`${address}/jobs/${(await answer.json()).id}/book`);
-  await page.waitForFunction(() => document.querySelector('main button')?.disabled === false, null, { polling: 100, timeout: 120_000 });
+  await page.waitForFunction(() => document.querySelector('main button')?.disabled === false, null, {
+    polling: 100,
+    timeout: 120_000,
+  });
   const took = ((performance.now() - began) / 1000).toFixed(2);
   const { tasks, elements } = await page.evaluate(() => ({
     tasks: window.tasks,

@@ -49,8 +49,8 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
             x={side}
             width={x(bar.chargesFromV) - side}
             height={alike ? bars.length * ROW : ROW}
-            gap={7}
-            weight={1.6}
+            gap={9}
+            weight={1}
             ink={color.hatch}
             turn={-45}
           />
@@ -246,7 +246,15 @@ function Bar({
         </text>
       </Press>
       <g pointerEvents="none">
-        <text x={from + 4} y={y + 18} fill={short ? color.act : ink} fontWeight={short ? 700 : 400}>
+        <text
+          x={from + 4}
+          y={y + 18}
+          fill={short ? color.act : ink}
+          fontWeight={short ? 700 : 400}
+          paintOrder="stroke"
+          stroke={color.paper}
+          strokeWidth={3}
+        >
           {volts(hotVmpV)}
         </text>
         <text

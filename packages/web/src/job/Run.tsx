@@ -50,7 +50,7 @@ const Tab = styled(NavLink)`
   align-items: baseline;
   padding: 5px 8px 6px 7px;
   min-height: 48px;
-  border: 1px solid transparent;
+  border: 1px solid ${color.leaf};
   border-right: 0;
   text-decoration: none;
   outline-offset: -3px;

@@ -11,20 +11,22 @@ const Sum = styled.table`
   width: 100%;
   border-collapse: collapse;
   font-size: 14px;
-  td {
+  td,
+  th {
     padding: 3.5px 0;
     border-bottom: 1px dotted ${color.rule};
     vertical-align: baseline;
   }
-  td + td {
+  th {
+    text-align: left;
+    font-weight: 400;
+  }
+  td {
     text-align: right;
     white-space: nowrap;
     padding-left: 8px;
   }
-  td:only-child {
-    white-space: normal;
-  }
-  tr:last-child td {
+  tr:last-child > * {
     border-top: 1px solid ${color.ink};
     border-bottom: 3px double ${color.ink};
     font-weight: 700;
@@ -105,7 +107,7 @@ const SourceRadio = styled(Radio)`
   cursor: pointer;
   padding: 2px 0;
   min-height: 24px;
-  border-bottom: 2px solid transparent;
+  border-bottom: 2px solid ${color.paper};
   &[data-selected] {
     font-weight: 700;
     border-color: ${color.pencil};

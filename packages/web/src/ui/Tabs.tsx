@@ -15,7 +15,7 @@ const Strip = styled.div`
     text-align: left;
     cursor: pointer;
     min-height: 24px;
-    border-bottom: 4px solid transparent;
+    border-bottom: 4px solid ${color.paper};
     margin-bottom: -1.5px;
   }
   button[aria-pressed='true'] {

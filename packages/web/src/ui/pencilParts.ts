@@ -36,11 +36,16 @@ export const Box = styled.input<{ $chars: number; $end: boolean }>`
   @supports (field-sizing: content) {
     field-sizing: content;
     width: auto;
-    min-width: ${({ $chars }) => `min(100%, calc(${$chars}ch + 10px))`};
-    max-width: ${({ $chars }) => `min(100%, calc(${1.4 * $chars}ch + 10px))`};
+    min-width: ${({ $chars }) => `calc(${$chars}ch + 10px)`};
+    max-width: ${({ $chars }) => `calc(${1.4 * $chars}ch + 10px)`};
+    ${site} {
+      min-width: ${({ $chars }) => `min(78vw, calc(${$chars}ch + 10px))`};
+      max-width: 100%;
+    }
   }
   min-height: 24px;
   text-align: ${({ $end }) => ($end ? 'right' : 'left')};
+  padding-right: ${({ $end }) => ($end ? '5px' : '3px')};
   &[aria-invalid='true'] {
     border-bottom: 2.5px solid ${color.act};
   }

@@ -20,8 +20,8 @@ export function DarkPart() {
   return (
     <Section part="place-dark" title="Dark days in a row">
       <p data-testid="dark">
-        In {monthName(worst.month)} expect {worst.usualDays} days running with less than half of the month’s
-        mean, and {worst.rareDays} in one year of ten.{bank}
+        In {monthName(worst.month)} expect {worst.usualDays} {worst.usualDays === 1 ? 'day' : 'days running'}{' '}
+        with less than half of the month’s mean, and {worst.rareDays} in one year of ten.{bank}
       </p>
       <DarkRuns picture={picture} />
       <Note>

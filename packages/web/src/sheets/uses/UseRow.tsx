@@ -178,7 +178,7 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
             label={`Name of use ${index + 1}`}
             hideLabel
             value={use.name}
-            chars={15}
+            chars={14}
             cell={cell('name')}
             onEnter={() => {
               const next = USE_FORMS[use.form].watts ? 'watts' : 'count';
