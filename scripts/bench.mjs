@@ -46,7 +46,7 @@ function fixedLoop() {
 
 /** One figure of a job after another, as a person types. */
 const EDITS = {
-  'days to carry': ['/bank/days', (i) => 1 + (i % 7) + i / 1000],
+  'days of autonomy': ['/bank/days', (i) => 1 + (i % 7) + i / 1000],
   'watts of a use': [null, (i) => 20 + i / 10],
   'panels in series': ['/arrays/a1/strings/series', (i) => 1 + (i % 5)],
   'record low': ['/place/low', (i) => -5 - i / 50],

@@ -52,6 +52,8 @@ export const GlobalStyle = createGlobalStyle`
       margin: 16mm 14mm 18mm;
       @bottom-right { content: counter(page) ' / ' counter(pages); font: 9pt Arial, sans-serif; color: #333; }
     }
+    /* a text with a rim is printed as outlines, not as text */
+    svg text { stroke: none; }
     tr, svg, li, h2, h3 { break-inside: avoid; }
     h1, h2, h3 { break-after: avoid; }
     .screen { display: none !important; }
