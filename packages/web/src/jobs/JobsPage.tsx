@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { ApiError, api, type ListedJob } from '../api/client';
-import { Action, Primary } from '../ui/controls';
+import { ActionLink, Action, Primary } from '../ui/controls';
 import { Note, Title } from '../ui/layout';
 import { Mark } from '../ui/Mark';
 import { ThemeChoice } from '../ui/ThemeChoice';
@@ -102,15 +102,6 @@ const Job = styled.li`
     gap: 14px;
     font-size: 14px;
     align-items: baseline;
-    a {
-      font-weight: 700;
-      text-decoration: none;
-      border-bottom: 2px solid ${color.rule};
-      padding-bottom: 2px;
-    }
-    a:hover {
-      border-color: currentColor;
-    }
   }
   @media (max-width: 960px) {
     grid-template-columns: 1fr 1fr;
@@ -309,9 +300,9 @@ function JobRow({
         ))}
       </dl>
       <div className="acts">
-        <a href={`/api/jobs/${job.id}/file`} aria-label={`Export ${job.name}`}>
+        <ActionLink href={`/api/jobs/${job.id}/file`} aria-label={`Export ${job.name}`}>
           Export
-        </a>
+        </ActionLink>
         <Action onPress={onDuplicate} aria-label={`Duplicate ${job.name}`}>
           Duplicate
         </Action>

@@ -1,7 +1,7 @@
 import { useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Dialog, ListBox, ListBoxItem, Menu, MenuItem, Popover } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { FieldLabel, pencilLook, quietLook } from './controls';
+import { FieldLabel, pencilLook, quietLook, wordLook } from './controls';
 import { ReadOnly, useReading } from './reading';
 import { color, site } from './tokens';
 
@@ -88,21 +88,8 @@ const Quiet = styled.button`
   }
 `;
 
-const Words = styled.button`
-  border: 0;
-  border-bottom: 2px solid ${color.rule};
-  background: none;
-  padding: 1px 0 2px;
-  min-height: 24px;
-  font-weight: 650;
-  cursor: pointer;
-  &:hover {
-    border-color: currentColor;
-  }
-  ${site} {
-    min-height: 44px;
-    padding: 8px 0;
-  }
+const Words = styled.button<{ $act?: boolean }>`
+  ${wordLook}
 `;
 
 const LOOKS = { pencil: Chosen, quiet: Quiet, words: Words } as const;

@@ -1,10 +1,11 @@
 import type { ReactNode } from 'react';
 import { Button as AriaButton, Checkbox as AriaCheckbox, type ButtonProps } from 'react-aria-components';
-import { styled } from 'styled-components';
+import { css, styled } from 'styled-components';
 import { useReading } from './reading';
 import { color, site } from './tokens';
 
-const Word = styled(AriaButton)<{ $act?: boolean }>`
+/** A word with a line under it, to press. */
+export const wordLook = css<{ $act?: boolean }>`
   border: 0;
   border-bottom: 2px solid ${({ $act }) => ($act ? color.act : color.rule)};
   background: none;
@@ -14,7 +15,8 @@ const Word = styled(AriaButton)<{ $act?: boolean }>`
   color: ${({ $act }) => ($act ? color.act : color.ink)};
   cursor: pointer;
   text-align: left;
-  &[data-hovered] {
+  text-decoration: none;
+  &:hover {
     border-color: currentColor;
   }
   &[data-disabled] {
@@ -26,6 +28,16 @@ const Word = styled(AriaButton)<{ $act?: boolean }>`
     min-height: 40px;
     padding: 8px 0;
   }
+`;
+
+const Word = styled(AriaButton)<{ $act?: boolean }>`
+  ${wordLook}
+`;
+
+/** A link that looks as an action does: a file to take. */
+export const ActionLink = styled.a<{ $act?: boolean }>`
+  display: inline-block;
+  ${wordLook}
 `;
 
 interface ActionProps extends Omit<ButtonProps, 'children'> {
