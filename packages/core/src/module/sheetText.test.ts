@@ -157,6 +157,32 @@ const MESSY: readonly [says: string, text: string, reads: Record<string, number>
     'β (Voc) -0.26 %/°C\nα (Isc) +0.05 %/°C\nγ (Pmax) -0.34 %/°C',
     { betaVoc: -0.26, alphaIsc: 0.05, gammaPmax: -0.34 },
   ],
+  ['a tolerance before its unit', 'Pmax ± 3% 410 W\nVoc ±3 % 37.3 V', { pmax: 410, voc: 37.3 }],
+  [
+    'tolerances of figures, spaced and not',
+    'Pmax 410 ±5 W\nIsc 13.9 ± 0.4 A\nVoc 37.3 ±1.1',
+    { pmax: 410, isc: 13.9, voc: 37.3 },
+  ],
+  ['a tolerance with a decimal comma', 'Voc 37,3 V ±0,5 V\nIsc 13,9 A', { voc: 37.3, isc: 13.9 }],
+  ['kilowatts for watts', 'Pmax 0.41 kW\nPmax 410 W\nVmp 31.3 V\nImp 13.1 A', { pmax: 410 }],
+  [
+    'a figure far from volts × amps before the right one',
+    'Pmax 306 W\nRated power 410 W\nVmp 31.3 V\nImp 13.1 A',
+    { pmax: 410 },
+  ],
+  ['a working voltage that is none before the right one', 'Voc 37.3 V\nVmp 12 V\nVmp 31.2 V', { vmp: 31.2 }],
+  ['a working current above Isc before the right one', 'Isc 13.9 A\nImp 15 A\nImp 13.1 A', { imp: 13.1 }],
+  ['milliamps a kelvin', 'Isc 10 A\nTemperature coefficient Isc 5 mA/K', { alphaIsc: 0.05 }],
+  ['volts a kelvin', 'Voc 40 V\nTemperature coefficient Voc -0.112 V/°C', { betaVoc: -0.28 }],
+  ['watts a kelvin', 'Pmax 400 W\nVoc 40 V\nTemperature coefficient Pmax -1.4 W/°C', { gammaPmax: -0.35 }],
+  ['series fuse in words', 'Max. series fuse rating 25 A\nVoc 37.3 V', { maxFuse: 25 }],
+  ['reverse current', 'Maximum reverse current 20 A\nVoc 37.3 V', { maxFuse: 20 }],
+  ['a minus of typesetters', 'Voc 37.3 V\nTemperature coefficient of Voc −0.26 %/°C', { betaVoc: -0.26 }],
+  [
+    'labels said twice in one line',
+    'Open-circuit voltage (Voc) 37.3 V\nShort-circuit current (Isc) 13.9 A',
+    { voc: 37.3, isc: 13.9 },
+  ],
   [
     'NOCT among the figures is no table',
     'Nominal operating cell temperature NOCT 45 °C\nVoc 37.3 V\nIsc 13.9 A',
@@ -180,9 +206,38 @@ describe('messy sheets', () => {
     ['Voc 37.3 V\nVmp 31.2 V\nIsc 13.1 A\nImp 13.9 A', /above Isc/],
     ['Pmax 550 W\nVoc 37.3 V\nVmp 31.2 V\nIsc 13.9 A\nImp 13.1 A', /409 W, not 550 W/],
     ['Voc 37.3 V\nTemperature coefficient Voc -2.6 %/K', /no such coefficient/],
+    // what is equal or just above is as impossible as what is far above
+    ['Voc 37.3 V\nVmp 37.3 V\nIsc 13.9 A\nImp 13.1 A', /not below Voc/],
+    ['Temperature coefficient Isc 5 mA/K\nVoc 37.3 V', /the figure it is of was not found/],
+    [
+      'Voc 37.3 V\nTemperature coefficient Voc +0.26 %/K\nTemperature coefficient Isc -0.05 %/K',
+      /-0.05 %\/K is no such/,
+    ],
   ])('%s is told as it disagrees', (text, words) => {
     expect(readSheetText(text).problems.join(' ')).toMatch(words);
   });
+});
+
+it('finds nothing to say of a sheet that agrees with itself', () => {
+  const { problems, columns } = readSheetText(
+    'Pmax 410 W\nVoc 37.2 V\nIsc 13.95 A\nVmp 31.4 V\nImp 13.06 A\nTemperature coefficient Voc -0.26 %/K',
+  );
+  expect([problems, columns]).toEqual([[], 1]);
+  // amps at the best that are those of short circuit are odd, and not impossible
+  expect(readSheetText('Voc 37.2 V\nIsc 13.9 A\nVmp 31.4 V\nImp 13.9 A').problems).toEqual([]);
+});
+it('says what it did to a coefficient', () => {
+  const note = (text: string) => readSheetText(text).readings.find(({ key }) => key === 'betaVoc')?.note;
+  expect(note('Voc 37.3 V\nTemp. coeff. Voc -0.26 %/K')).toBeNull();
+  expect(note('Voc 37.3 V\nTemp. coeff. Voc 0.26 %/K')).toBe('taken as falling with heat');
+  expect(note('Voc 40 V\nTemp. coeff. Voc 112 mV/K')).toBe('112 mV/K over 40; taken as falling with heat');
+  expect(note('Voc 37.3 V\nTemp. coeff. Voc -0.144 %/°F')).toBe('-0.144 % a degree Fahrenheit, × 1.8');
+  expect(note('Voc 37.3 V\nTemp. coeff. Voc -0.0026 /K')).toBe('-0.0026 a kelvin taken as -0.26 %/K');
+});
+it('reads no more of a text than a sheet can be long', () => {
+  const long = `${'x'.repeat(399)} Voc 37.3 V\nIsc 13.9 A`;
+  expect(asObject(long)).toEqual({ isc: 13.9 });
+  expect(asObject(`${'a line\n'.repeat(2000)}Voc 37.3 V`)).toEqual({});
 });
 
 describe('sheets in files', () => {
@@ -227,5 +282,33 @@ describe('sheets in files', () => {
       'Row 2 (Row 2) needs vocV, iscA, vmpV and impA',
     ]);
     expect(readSheetRows([]).problems).toEqual(['There are no rows']);
+  });
+  it('quotes what a comma, a quote or a line would break, and nothing else', () => {
+    const [sheet] = sheets;
+    const first = (name: string) => writeSheetsCsv([{ ...sheet!, name }]).split('\n')[1];
+    expect(first('plain name')).toMatch(/^plain name,5,245,/);
+    expect(first('one, two')).toMatch(/^"one, two",5,/);
+    expect(first('the "good" one')).toMatch(/^"the ""good"" one",5,/);
+    expect(writeSheetsCsv([{ ...sheet!, name: 'a\nb' }])).toContain('"a\nb",5');
+  });
+  it('fills in what follows from the rest, and takes a count only where it is one', () => {
+    const row = { vocV: 22, iscA: 6, vmpV: 18, impA: 5.5 };
+    const [one] = readSheetRows([row]).sheets;
+    expect(one).toMatchObject({ name: 'Row 1', count: 1 });
+    // 18 V × 5.5 A; a small panel has two sections
+    expect(one!.sheet).toMatchObject({
+      pmax: { value: 99 },
+      sections: { value: 2 },
+      betaVoc: null,
+      halfCut: false,
+    });
+    expect(readSheetRows([{ ...row, vocV: 27, name: ' Half-cut ' }]).sheets[0]).toMatchObject({
+      name: 'Half-cut',
+      sheet: { sections: { value: 3 }, halfCut: true },
+    });
+    const counts = [0, 200, 201, -1, 2.5, '7', 'many'].map(
+      (count) => readSheetRows([{ ...row, count }]).sheets[0]!.count,
+    );
+    expect(counts).toEqual([0, 200, 1, 1, 1, 7, 1]);
   });
 });

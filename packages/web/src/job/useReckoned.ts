@@ -1,6 +1,6 @@
 import type { Design, JobClimate } from '@ivolt/core';
 import type { Remote } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import { jobActions } from './jobSlice';
 import { awaited } from './settled';
@@ -35,6 +35,10 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
     arrived.current = awaited();
     return () => arrived.current?.();
   }, []);
+  // there when it is drawn
+  useEffect(() => {
+    if (reckoned) arrived.current?.();
+  }, [reckoned]);
   useEffect(() => {
     latest.current = { ask, design, grid, about };
     const own = state.current;
@@ -49,8 +53,11 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
         if (!now.design) break;
         try {
           const value = await now.ask(pick(), now.design, now.grid);
-          if (!own.closed) setReckoned({ about: now.about, value });
-          arrived.current?.();
+          // drawn in slices, so that a key pressed meanwhile comes first
+          const show = () => setReckoned({ about: now.about, value });
+          if (own.closed) break;
+          if (lively) show();
+          else startTransition(show);
         } catch {
           arrived.current?.();
           // the next edit asks again
