@@ -27,6 +27,10 @@ export interface ArrayNeed {
   school: ArraySchool;
   /** Panels the leading array would have, the others as they are. */
   modules: number;
+  /** What is wanted, what the other arrays give of it, and what one panel gives: Wh a day, or amps of a charge rate. */
+  wanted: number;
+  others: number;
+  each: number;
 }
 
 export interface ArrayShare {
@@ -184,18 +188,24 @@ export function computeEnergy(
     const count = Math.max(1, lead.wiredModules);
     if (worst && share && share.perModuleWh > 0) {
       const others = worst.madeWh - (worst.byArray[lead.input.id] ?? 0);
-      const modules = (worst.usedWh * loadRatio - others) / share.perModuleWh;
-      found.push({ school: 'worst-month', modules: Math.max(1, Math.ceil(modules - 1e-9)) });
+      found.push(needOf('worst-month', worst.usedWh * loadRatio, others, share.perModuleWh));
     }
     const each = lead.wiredModules > 0 ? fullSun(lead) / count : 0;
     if (bank.chemistry.chargeMinC > 0 && each > 0) {
       const others = feeds.reduce((sum, feed) => sum + (feed === lead ? 0 : fullSun(feed)), 0);
-      const modules = (bank.chemistry.chargeMinC * bank.ah - others) / each;
-      found.push({ school: 'charge-rate', modules: Math.max(1, Math.ceil(modules - 1e-9)) });
+      found.push(needOf('charge-rate', bank.chemistry.chargeMinC * bank.ah, others, each));
     }
     return found;
   }
 }
+
+const needOf = (school: ArraySchool, wanted: number, others: number, each: number): ArrayNeed => ({
+  school,
+  modules: Math.max(1, Math.ceil((wanted - others) / each - 1e-9)),
+  wanted,
+  others,
+  each,
+});
 
 const feedsIn = (inputs: readonly ArrayInput[], gangs: readonly Gang[]) =>
   inputs.map((input) => {

@@ -1,6 +1,6 @@
 import { type Facts } from '../calculate';
 import { monthName } from '../units';
-import { figure, step, type Figure, type Pen } from './figure';
+import { figure, step, type Figure, type Pen, type Step } from './figure';
 
 const CHAIN_SOURCE =
   'Mean of the month’s dark and bright days: Erbs 1982 (diffuse), Collares-Pereira & Rabl 1979 (hours), Hay & Davies 1980 (plane), Faiman 2008 (cell). Within 9 % a month of two hourly station years, given their sun.';
@@ -8,7 +8,6 @@ const CHAIN_SOURCE =
 export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
   const { design, energy, arrays } = facts;
   const worst = energy?.worst ?? null;
-  const lead = facts.lead;
   const months = (energy?.months ?? []).map((month) =>
     figure(
       pen,
@@ -54,26 +53,11 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
       },
     ),
     figure(pen, 'array.need', 'array', 'panels asked for', energy?.governing?.modules ?? null, 'count', {
-      steps:
-        energy && worst
-          ? [
-              step('used a day', pen(worst.usedWh, 'energy')),
-              step(`margin, ${design.energy.service} use`, `× ${energy.loadRatio}`),
-              ...(arrays.length > 1
-                ? [
-                    step(
-                      'the other arrays make',
-                      `− ${pen(worst.madeWh - (worst.byArray[lead.id] ?? 0), 'energy')}`,
-                    ),
-                  ]
-                : []),
-              step(
-                `one panel${lead.called ? ` of ${lead.called}` : ''} gives`,
-                `÷ ${pen(energy.arrays[lead.id]?.perModuleWh ?? 0, 'energy')}`,
-              ),
-            ]
-          : [],
-      source: 'Worst-month school with the load ratio of IEEE 1562 practice (from memory); rounded up.',
+      steps: needSteps(facts, pen),
+      source:
+        energy?.governing?.school === 'charge-rate'
+          ? 'The bank’s least charge rate (common practice), at full sun; rounded up.'
+          : 'Worst-month school with the load ratio of IEEE 1562 practice (from memory); rounded up.',
       others: need && need.length > 0 ? need.join(' ') : null,
     }),
     figure(
@@ -86,15 +70,38 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
         : arrays.reduce((sum, { plan, module }) => sum + plan.count.value * module.pmaxW, 0),
       'power',
       {
-        steps: arrays.flatMap(({ id, plan, module, called }, index) => {
+        steps: arrays.flatMap(({ id, plan, module, called, pile }, index) => {
           const wired = energy?.arrays[id]?.wiredModules ?? plan.count.value;
-          return called
-            ? step(`${called}, ${wired} panels`, summand(pen(wired * module.pmaxW, 'power'), index))
+          const watts = energy?.arrays[id]?.wiredW ?? plan.count.value * module.pmaxW;
+          if (called) return step(`${called}, ${wired} panels`, summand(pen(watts, 'power'), index));
+          return pile
+            ? step(`${wired} panels, not alike`, pen(watts, 'power'))
             : [step('one panel', pen(module.pmaxW, 'power')), step('in the strings', `× ${wired}`)];
         }),
         source: 'Rated watts at standard conditions.',
       },
     ),
+  ];
+}
+
+/** How many panels the school that governs asks for. */
+function needSteps({ design, energy, arrays, lead, bank }: Facts, pen: Pen): Step[] {
+  const need = energy?.governing;
+  if (!need) return [];
+  const byDay = need.school === 'worst-month';
+  const shown = (value: number) => pen(value, byDay ? 'energy' : 'current');
+  return [
+    ...(byDay
+      ? [
+          step('used a day', pen(need.wanted / energy.loadRatio, 'energy')),
+          step(`margin, ${design.energy.service} use`, `× ${energy.loadRatio}`),
+        ]
+      : [
+          step('capacity of the bank', pen(bank.ah, 'charge')),
+          step('least charge rate, of it an hour', `× ${bank.chemistry.chargeMinC}`),
+        ]),
+    ...(arrays.length > 1 ? [step('the other arrays give', `− ${shown(need.others)}`)] : []),
+    step(`one panel${lead.called ? ` of ${lead.called}` : ''} gives`, `÷ ${shown(need.each)}`),
   ];
 }
 
@@ -125,7 +132,7 @@ function madeSteps({ energy, arrays, bank }: Facts, pen: Pen, month: number) {
   const reached = at.madeWh + at.clippedWh * energy.bankKeeps;
   return [
     step('rated', pen(share.wiredW, 'power')),
-    step('peak sun hours on the plane', `× ${pen(year.openKWhm2, 'hours')}`),
+    step('peak sun hours on the plane', `× ${year.openKWhm2.toFixed(2)}\u00a0h`),
     ...(year.openKWhm2 - year.poaKWhm2 > 0.001
       ? [step('left by what stands in the way', `× ${(shaded / open).toFixed(3)}`)]
       : []),

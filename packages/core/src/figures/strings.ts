@@ -109,6 +109,9 @@ function arrayStringFigures(
                 'dirt, mismatch, wiring',
                 `× ${(share.keeps * (1 - plan.soiling.value / 100)).toFixed(3)}`,
               ),
+              ...(plan.bifacial.value > 0
+                ? [step('light from behind', `× ${(1 + plan.bifacial.value / 100).toFixed(3)}`)]
+                : []),
               step('controller', `× ${(controller.efficiency.value / 100).toFixed(2)}`),
               step('bank while it absorbs', `÷ ${pen(bank.absorptionV, 'voltage')}`),
             ]

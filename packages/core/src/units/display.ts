@@ -84,8 +84,9 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
     case 'irradiation':
       return 2;
     case 'days':
-    case 'hours':
       return 1;
+    case 'hours':
+      return size < 1 ? 2 : 1;
     case 'percent':
       return size < 10 ? 1 : 0;
     case 'coefficient':
@@ -96,7 +97,7 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
     case 'temperature':
       return Math.abs(shown - Math.round(shown)) < 0.05 ? 0 : 1;
     case 'power':
-      return size < 10 && size > 0 ? 1 : 0;
+      return size < 20 && size > 0 ? 1 : 0;
     case 'energy':
     case 'charge':
     case 'distance':

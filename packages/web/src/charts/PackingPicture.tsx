@@ -122,7 +122,7 @@ export const PackingPicture = memo(function PackingPicture({
               width={piece.length * scale}
               height={home.headroom.value * scale}
               gap={7}
-              weight={2}
+              weight={1.1}
               ink={color.hatch}
             />
           </g>

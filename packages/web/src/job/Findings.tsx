@@ -48,7 +48,7 @@ const Item = styled.li<{ $severity: Severity }>`
     font-size: 14px;
     line-height: 1.4;
   }
-  div {
+  > div {
     display: flex;
     flex-wrap: wrap;
     gap: 4px 16px;
@@ -58,12 +58,12 @@ const Item = styled.li<{ $severity: Severity }>`
   ${site} {
     h3,
     p,
-    div {
+    > div {
       font-size: 16px;
     }
   }
   @media print {
-    div {
+    > div {
       display: none;
     }
     /* a gradient would be printed as a picture as large as its page */

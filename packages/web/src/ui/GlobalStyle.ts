@@ -1,5 +1,5 @@
 import { createGlobalStyle } from 'styled-components';
-import { color, font, site } from './tokens';
+import { color, font, forced, site } from './tokens';
 
 export const GlobalStyle = createGlobalStyle`
   :root, [data-theme='paper'] {
@@ -35,7 +35,7 @@ export const GlobalStyle = createGlobalStyle`
   :focus-visible, [data-focus-visible] { outline: 2px solid ${color.act}; outline-offset: 2px; }
   @media (prefers-reduced-motion: no-preference) { .moves { transition: transform 160ms ease-out, width 160ms ease-out; } }
   /* whoever chose colours of their own keeps them; what colours told is told by strokes, marks and words too */
-  @media (forced-colors: active) {
+  ${forced} {
     :root, [data-theme] {
       --paper: Canvas; --leaf: Canvas; --ink: CanvasText; --soft: CanvasText; --rule: CanvasText; --hatch: CanvasText;
       --pencil: CanvasText; --tint: Canvas; --act: LinkText; --act-ink: Canvas; --wash: Canvas;

@@ -1,6 +1,6 @@
 import { styled } from 'styled-components';
 import { useReading } from './reading';
-import { color, site } from './tokens';
+import { color, forced, site } from './tokens';
 
 const Strip = styled.div`
   display: flex;
@@ -15,7 +15,10 @@ const Strip = styled.div`
     text-align: left;
     cursor: pointer;
     min-height: 24px;
-    border-bottom: 4px solid ${color.paper};
+    border-bottom: 4px solid transparent;
+    ${forced} {
+      border-color: Canvas;
+    }
     margin-bottom: -1.5px;
   }
   button[aria-pressed='true'] {

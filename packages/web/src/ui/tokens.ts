@@ -27,6 +27,8 @@ export const font = {
 /** Widths at which the layout changes: the margin goes below the sheet, then the run to the foot of a phone. */
 export const narrow = '@media (max-width: 1080px)';
 export const site = '@media (max-width: 700px)';
+/** Colours of the reader's own: what is transparent else would be seen. */
+export const forced = '@media (forced-colors: active)';
 
 export const THEMES = ['paper', 'night', 'glare'] as const;
 export type Theme = (typeof THEMES)[number];
