@@ -22,7 +22,7 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
         others:
           month.ratio === null
             ? 'Nothing is used in this month.'
-            : `Used: ${pen(month.usedWh, 'energy')}, so ${pen(month.ratio, 'factor')} times as much is made.`,
+            : `Used: ${pen(month.usedWh, 'energy')}, so ${month.ratio.toFixed(2)} times as much is made.`,
       },
     ),
   );

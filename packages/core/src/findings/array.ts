@@ -122,7 +122,7 @@ const chargesTooSlowly: Rule = (facts, pen) => {
 /** An array this many times the use fills the bank by mid-morning and throws the rest away. */
 const OVERSIZE = 4;
 
-const throwsAway: Rule = ({ energy }, pen) => {
+const throwsAway: Rule = ({ energy }) => {
   const worst = energy?.worst;
   if (!worst?.ratio || worst.ratio < OVERSIZE) return null;
   return {
@@ -130,7 +130,7 @@ const throwsAway: Rule = ({ energy }, pen) => {
     severity: 'note',
     sheet: 'array',
     title: 'Far more than is used',
-    sentence: `Even in ${monthName(worst.month)} it makes ${pen(worst.ratio, 'factor')} times what is used; the bank is full early and the rest is spilled.`,
+    sentence: `Even in ${monthName(worst.month)} it makes ${worst.ratio.toFixed(2)} times what is used; the bank is full early and the rest is spilled.`,
     value: worst.ratio,
     limit: OVERSIZE,
   };

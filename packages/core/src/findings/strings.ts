@@ -167,7 +167,7 @@ const countsDiffer: ArrayRule = (array, _, facts, reckon) => {
       severity: 'stop',
       sheet: 'strings',
       title: 'More inputs than it has',
-      sentence: `The arrangement is on ${chosen.inputs} inputs; the controller has ${window.inputs}${array.controller.inputs.value > window.inputs ? ' left' : ''}.`,
+      sentence: `The arrangement is on ${chosen.inputs} ${chosen.inputs === 1 ? 'input' : 'inputs'}; the controller has ${window.inputs}${array.controller.inputs.value > window.inputs ? ' left' : ''}.`,
       value: chosen.inputs,
       limit: window.inputs,
       remedies: shareAnInput(array, facts, reckon),

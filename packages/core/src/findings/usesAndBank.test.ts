@@ -80,6 +80,9 @@ describe('uses: each mistake has its finding, and what is right has none', () =>
     const guests = withUse({ watts: measured(400), hours: chosen(5), perPerson: true });
     const finding = found(guests, 'uses.house')!;
     expect(finding.value).toBeLessThan(evaluate(guests, climate).figures['bank.days']!.value!);
+    // a guest who takes next to nothing is not worth a word
+    const light = withUse({ watts: measured(0.5), hours: chosen(1), perPerson: true });
+    expect(found(light, 'uses.house')).toBeUndefined();
     const sized = patched(guests, finding.remedies[0]!.operations);
     expect(found(sized, 'uses.house')).toBeUndefined();
     // a press that would bring a stop by itself brings what cures that as well, so that the figure differs a little

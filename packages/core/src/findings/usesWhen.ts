@@ -165,12 +165,15 @@ const house: Rule = ({ design, bank }, pen, reckon) => {
   if (!follows || people.sizes === 'full' || people.full.value <= people[people.sizes].value) return null;
   const full = reckon({ ...design, people: { ...people, sizes: 'full' } });
   if (bank.days === null || full.bank.days === null) return null;
+  const [before, then] = [pen(bank.days, 'days'), pen(full.bank.days, 'days')];
+  // whoever comes makes no difference that is worth a word
+  if (then === before) return null;
   return {
     id: 'uses.house',
     severity: full.bank.days < design.bank.days.value * 0.7 ? 'look' : 'note',
     sheet: 'uses',
     title: 'With a full house',
-    sentence: `The ${people.sizes} house of ${people[people.sizes].value} sizes the job. With ${people.full.value} people the heaviest day takes ${pen(full.loads.heaviest?.fullWh ?? 0, 'energy')}, and the bank carries ${pen(full.bank.days, 'days')} in place of ${pen(bank.days, 'days')}.`,
+    sentence: `The ${people.sizes} house of ${people[people.sizes].value} sizes the job. With ${people.full.value} people the heaviest day takes ${pen(full.loads.heaviest?.fullWh ?? 0, 'energy')}, and the bank carries ${then} in place of ${before}.`,
     value: full.bank.days,
     limit: design.bank.days.value,
     remedies: [remedy('Size it for the full house', put('/people/sizes', 'full'))],
