@@ -15,28 +15,6 @@ async function everySheet(page: Page, like: string, look: (path: string) => Prom
   }
 }
 
-for (const like of ['Vale', 'Honey'])
-  test(`each table of ${like} has a name, and each of its rows a head (1.3.1)`, async ({ page }) => {
-    const nameless: string[] = [];
-    await everySheet(page, like, async (path) => {
-      // parts that open show their tables too
-      nameless.push(
-        ...(
-          await page.evaluate(() =>
-            [...document.querySelectorAll('table')].flatMap((table) => {
-              const name = table.getAttribute('aria-label') ?? '';
-              const bare = [...table.querySelectorAll('tbody:not([aria-hidden]) tr')].filter(
-                (row) => row.children.length > 1 && !row.querySelector('th[scope="row"]'),
-              );
-              return name === '' || bare.length > 0 ? [`${name}: ${bare[0]?.textContent ?? 'no name'}`] : [];
-            }),
-          )
-        ).map((one) => `${path} ${one}`),
-      );
-    });
-    expect(nameless).toEqual([]);
-  });
-
 test('with lines, letters and words set wide nothing is cut and nothing runs off the side (1.4.12)', async ({
   page,
 }) => {
