@@ -3,15 +3,15 @@
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { spawn } from 'node:child_process';
-import { readFileSync, readdirSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { gzipSync } from 'node:zlib';
 import { benchCold } from './benchCold.mjs';
 import { benchLoad } from './benchLoad.mjs';
 import { benchRemedies } from './benchRemedies.mjs';
 import { benchSun } from './benchSun.mjs';
+import { benchSize } from './benchSize.mjs';
 import { benchStrings } from './benchStrings.mjs';
 import { benchUses } from './benchUses.mjs';
 import { loadBundled } from './bundle.mjs';
@@ -319,30 +319,6 @@ async function typing() {
   });
 }
 
-function size() {
-  const directory = join(ROOT, 'packages/web/dist');
-  const seen = new Set();
-  const visit = (file) => {
-    if (seen.has(file)) return;
-    seen.add(file);
-    const text = readFileSync(join(directory, 'assets', file), 'utf8');
-    for (const [, next] of text.matchAll(/(?:from|import)\s*["']\.\/([\w.-]+\.js)["']/g)) visit(next);
-  };
-  const page = readFileSync(join(directory, 'index.html'), 'utf8');
-  for (const [, file] of page.matchAll(/assets\/([\w.-]+\.js)/g)) visit(file);
-  const zipped = [...seen].reduce(
-    (sum, file) => sum + gzipSync(readFileSync(join(directory, 'assets', file)), { level: 9 }).length,
-    0,
-  );
-  const worker = readdirSync(join(directory, 'assets')).find((file) => file.startsWith('core.worker'));
-  console.log(
-    `JavaScript of the first screen: ${(zipped / 1000).toFixed(1)} kB gzipped in ${seen.size} files (wanted ≤ 200 kB)`,
-  );
-  console.log(
-    `the core in its worker: ${(gzipSync(readFileSync(join(directory, 'assets', worker))).length / 1000).toFixed(1)} kB gzipped, loaded when a job is opened`,
-  );
-}
-
 /** From the command to an answer of the app, with everything installed and built. */
 async function start() {
   const times = [];
@@ -395,7 +371,7 @@ const BENCHES = {
   load,
   typing,
   uses,
-  size,
+  size: benchSize,
   start,
   remedies,
   cold: benchCold,
