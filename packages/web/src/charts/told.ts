@@ -70,13 +70,18 @@ export interface Mark {
   azimuthDeg: number;
 }
 
-/** What a plane gives of the best, 0–1, at the nearest point of the field. */
-export function shareOf({ tilts, azimuths, values }: PlaneField, { tiltDeg, azimuthDeg }: Mark): number {
+/** What planes give of the best, 0–1, each at the nearest point of the field. */
+function sharesIn({ tilts, azimuths, values }: PlaneField): (plane: Mark) => number {
   const most = Math.max(...values);
-  const row = Math.round(tiltDeg / (tilts[1] ?? 5));
-  const column = Math.round(azimuthDeg / (azimuths[1] ?? 10));
-  return most > 0 ? (values[row * azimuths.length + column] ?? 0) / most : 0;
+  return ({ tiltDeg, azimuthDeg }) => {
+    const row = Math.round(tiltDeg / (tilts[1] ?? 5));
+    const column = Math.round(azimuthDeg / (azimuths[1] ?? 10));
+    return most > 0 ? (values[row * azimuths.length + column] ?? 0) / most : 0;
+  };
 }
+
+/** What one plane gives of the best, 0–1. */
+export const shareOf = (field: PlaneField, plane: Mark): number => sharesIn(field)(plane);
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
@@ -86,15 +91,16 @@ export function tellField(
   best: Mark,
   planes: readonly (Mark & { name: string })[],
 ): string {
-  const near = field.tilts.filter((tiltDeg) => shareOf(field, { ...best, tiltDeg }) >= 0.95);
+  const share = sharesIn(field);
+  const near = field.tilts.filter((tiltDeg) => share({ ...best, tiltDeg }) >= 0.95);
   const ways = COMPASS.map((wind, index) => {
-    const shares = field.tilts.map((tiltDeg) => shareOf(field, { tiltDeg, azimuthDeg: index * 45 }));
+    const shares = field.tilts.map((tiltDeg) => share({ tiltDeg, azimuthDeg: index * 45 }));
     const top = Math.max(...shares);
     return `${wind} ${percent(top)} at ${field.tilts[shares.indexOf(top)] ?? 0}°`;
   });
   const there = planes.map(
     (plane) =>
-      `${plane.name}, ${Math.round(plane.tiltDeg)}° facing ${Math.round(plane.azimuthDeg)}°, gets ${percent(shareOf(field, plane))}.`,
+      `${plane.name}, ${Math.round(plane.tiltDeg)}° facing ${Math.round(plane.azimuthDeg)}°, gets ${percent(share(plane))}.`,
   );
   return [
     `Best: ${best.tiltDeg}° facing ${best.azimuthDeg}°; there every tilt from ${near[0] ?? best.tiltDeg}° to ${near.at(-1) ?? best.tiltDeg}° gets 95 % or more.`,
