@@ -32,10 +32,6 @@ const Book = styled.main`
   .screen {
     display: none;
   }
-  tr,
-  svg {
-    break-inside: avoid;
-  }
   @media print {
     padding: 0;
     max-width: none;
