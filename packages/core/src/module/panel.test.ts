@@ -107,7 +107,7 @@ describe('a hot panel', () => {
 describe('a panel tied to a bank', () => {
   it('gives its amps at the bank’s volts: most near its best, little at half of it', () => {
     const tied = [10, 14.2, 25, 28.4, 33, 36].map((volts) => tiedShare(half, volts));
-    // with its amps nearly those of short circuit a volt is worth as much as any other below the knee
+    // below the knee its amps hardly fall: watts go with the volts
     expect(tied[1]! / tied[0]!).toBeCloseTo(1.42, 2);
     expect(Math.max(...tied)).toBeLessThanOrEqual(1);
     expect(tied[3]!).toBeGreaterThan(0.97);
