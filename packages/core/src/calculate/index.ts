@@ -2,5 +2,5 @@ export * from './calculate';
 export * from './dayRanks';
 export * from './facts';
 export * from './margins';
-export { planeYearOf, shadowTakesOf } from './steps/light';
+export { fieldOf, planeYearOf, shadowTakesOf, sunByTiltOf } from './steps/light';
 export { harvestOf, pointsOf as yearPointsOf } from './steps/strings';

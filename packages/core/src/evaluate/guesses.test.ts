@@ -157,4 +157,35 @@ describe('each guess', () => {
     expect(found).toHaveLength(40);
     for (let i = 45; i < 60; i++) expect(found.some(({ path }) => path === `/uses/u${i}/watts`)).toBe(true);
   });
+  it('of many arrays is tried only for the largest and those nearest to a limit', () => {
+    const known = JSON.parse(JSON.stringify(dairy).replaceAll('"guess"', '"measured"')) as Design;
+    const [first] = Object.values(known.arrays) as [Design['arrays'][string]];
+    const arrays = Object.fromEntries(
+      Array.from({ length: 14 }, (_, i) => [
+        `a${i + 1}`,
+        {
+          ...first,
+          position: i + 1,
+          count: chosen(i < 8 ? 4 : 2),
+          // the last is small, and coldest
+          strings: {
+            ...first.strings,
+            controller: `c${i + 1}`,
+            series: chosen(i === 13 ? 2 : 1),
+            parallel: chosen(i < 8 ? 4 : 1),
+          },
+          soiling: guess(4),
+        },
+      ]),
+    );
+    const [controller] = Object.values(known.controllers);
+    const controllers = Object.fromEntries(
+      Object.values(arrays).map(({ position }) => [`c${position}`, { ...controller!, position }]),
+    );
+    const tried = ranked({ ...known, arrays, controllers })
+      .flatMap(({ path }) => /^\/arrays\/(a\d+)\/soiling$/.exec(path ?? '')?.[1] ?? [])
+      .sort();
+    expect(tried).toEqual(expect.arrayContaining(['a1', 'a14', 'a2', 'a3', 'a4', 'a5', 'a6', 'a7', 'a8']));
+    expect(tried.length).toBeLessThanOrEqual(10);
+  });
 });

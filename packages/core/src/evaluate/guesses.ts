@@ -1,4 +1,12 @@
-import { calculate, marginsOf, type Margins } from '../calculate';
+import {
+  calculate,
+  coldMargin,
+  hotMargin,
+  marginsOf,
+  tightest,
+  type Facts,
+  type Margins,
+} from '../calculate';
 import type { ClimateShift, JobClimate } from '../climate';
 import {
   entriesOf,
@@ -53,10 +61,11 @@ export function rankGuesses(design: Design, grid: JobClimate | null, pen: Pen): 
 }
 
 function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
-  const small = smallUses(design, grid);
+  const facts = calculate(design, grid);
+  const left = new Set([...smallUses(facts), ...smallArrays(facts)]);
   return entriesOf(design).flatMap(([path, entry]): Guess[] => {
     const spec = fieldAt(path);
-    if (entry.from !== 'guess' || !spec.error || small.has(useOf(path))) return [];
+    if (entry.from !== 'guess' || !spec.error || left.has(ownerOf(path))) return [];
     const step = spec.error.as === 'share' ? entry.value * spec.error.size : spec.error.size;
     const values = NO_MARGIN.test(path) ? [] : [entry.value - step, entry.value + step];
     const tried = values.map((value) =>
@@ -82,7 +91,8 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
 /** Figures that decide whether the bank fits and what it costs, and move no margin. */
 const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices/;
 
-const useOf = (path: string) => /^\/uses\/([^/]+)\//.exec(path)?.[1] ?? '';
+/** The use or array that a figure belongs to, as its place in the design. */
+const ownerOf = (path: string) => /^\/(?:uses|arrays)\/[^/]+/.exec(path)?.[0] ?? '';
 
 /** In a long table, only the uses that take or start most are worth going to measure. */
 const MOST_USES = 40;
@@ -90,16 +100,30 @@ const MOST_USES = 40;
 const LONG_TABLE = 400;
 const MOST_OF_LONG = 12;
 
+/** Of many arrays those with most watts, and those nearest to a limit of volts. */
+const MOST_ARRAYS = 8;
+
 /** The uses whose guesses are not tried. */
-function smallUses(design: Design, grid: JobClimate | null): ReadonlySet<string> {
-  const { rows } = calculate(design, grid).loads;
-  if (rows.length <= MOST_USES) return new Set();
+function smallUses({ loads: { rows } }: Facts): string[] {
+  if (rows.length <= MOST_USES) return [];
   const weight = (row: (typeof rows)[number]) => (row.surplus || row.later ? 0 : Math.max(...row.monthWh));
   const byEnergy = rows
     .toSorted((a, b) => weight(b) - weight(a))
     .slice(0, rows.length > LONG_TABLE ? MOST_OF_LONG : MOST_USES);
   const kept = new Set(byEnergy.map(({ id }) => id));
-  return new Set(rows.map(({ id }) => id).filter((id) => !kept.has(id)));
+  return rows.filter(({ id }) => !kept.has(id)).map(({ id }) => `/uses/${id}`);
+}
+
+/** The arrays whose guesses are not tried. */
+function smallArrays({ arrays, energy }: Facts): string[] {
+  if (arrays.length <= MOST_ARRAYS) return [];
+  const watts = ({ id }: { id: string }) => energy?.arrays[id]?.wiredW ?? 0;
+  const kept = [
+    ...arrays.toSorted((a, b) => watts(b) - watts(a)).slice(0, MOST_ARRAYS),
+    tightest(arrays, coldMargin),
+    tightest(arrays, hotMargin),
+  ];
+  return arrays.filter((array) => !kept.includes(array)).map(({ paths }) => paths.array);
 }
 
 /** Sun this low in the sky makes steep planes of monthly means uncertain, by degree of latitude and of them beyond 45°. */

@@ -1,14 +1,5 @@
-import {
-  albedoBy,
-  bestTilt,
-  equatorOf,
-  FIELD_AZIMUTHS,
-  FIELD_TILTS,
-  sunByTilt,
-  tiltField,
-  type ArrayShare,
-} from '../array';
-import { calculate, planeYearOf, type ArrayFacts, type Facts } from '../calculate';
+import { bestTilt, equatorOf, FIELD_AZIMUTHS, FIELD_TILTS, type ArrayShare } from '../array';
+import { calculate, fieldOf, planeYearOf, sunByTiltOf, type ArrayFacts, type Facts } from '../calculate';
 import type { JobClimate, ResolvedClimate } from '../climate';
 import type { ArrayPlan, Design, Season } from '../document';
 import { chosen } from '../job';
@@ -64,10 +55,9 @@ export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: s
   const share = energy?.arrays[arrayId];
   if (!climate || !skies || !array || !share || !energy) return null;
   const { plan } = array;
-  const albedo = albedoBy(plan);
   const usedWh = energy.months.map(({ usedWh: wh }) => wh);
   const equatorDeg = equatorOf(climate.latDeg);
-  const byTilt = sunByTilt(skies, climate.latDeg, plan);
+  const byTilt = sunByTiltOf(skies, climate.latDeg, plan);
   const bestTiltDeg = bestTilt(byTilt, usedWh);
   const seasonal = (seasons: 2 | 4) => seasonalTilts(byTilt, usedWh, climate.latDeg, seasons);
   const perSun =
@@ -80,7 +70,7 @@ export function fieldPicture(design: Design, grid: JobClimate | null, arrayId: s
   return {
     tilts: FIELD_TILTS,
     azimuths: FIELD_AZIMUTHS,
-    months: tiltField(skies, albedo).months,
+    months: fieldOf(skies, plan),
     usedWh,
     usedW: facts.loads.months.map(({ profile }) => Array.from(profile)),
     own: {

@@ -1,4 +1,4 @@
-import { bestTilt, sunByTilt, tiltsInMonth } from '../../array';
+import { albedoBy, bestTilt, sunByTilt, tiltField, tiltsInMonth } from '../../array';
 import type { ArrayPlan } from '../../document';
 import { partsOf, remembered, together } from '../../memo';
 import type { ModuleNumbers } from '../../module';
@@ -79,3 +79,10 @@ const tilts = remembered(
 export const sunByTiltOf = (skies: SkyYear, latDeg: number, plan: Pick<ArrayPlan, 'albedo' | 'albedoBy'>) =>
   tilts(skies, latDeg, ground(plan));
 export const bestTiltOf = remembered('best tilt', bestTilt);
+const field = remembered(
+  'sun on every plane',
+  (skies: SkyYear, plan: Pick<ArrayPlan, 'albedo' | 'albedoBy'>) => tiltField(skies, albedoBy(plan)).months,
+);
+/** Irradiation on every tilt and direction, for all arrays over the same ground. */
+export const fieldOf = (skies: SkyYear, plan: Pick<ArrayPlan, 'albedo' | 'albedoBy'>) =>
+  field(skies, ground(plan));
