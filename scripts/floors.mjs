@@ -9,7 +9,7 @@ export const CORE = [
   ['sky'],
   ['loads', 'bank', 'mix', 'weather'],
   ['strings'],
-  ['array'],
+  ['array', 'power'],
   ['job'],
   ['calculate'],
   ['figures'],

@@ -11,6 +11,7 @@ import { climateOf, skiesOf } from './steps/climate';
 import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from './steps/energy';
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
 import { loadsOf, settledLoads } from './steps/loads';
+import { powerBankOf, powerOf, powerYearOf } from './steps/power';
 import { alikeOf, berthOf, harvestOf, pileOf, unlikeOf } from './steps/strings';
 
 /**
@@ -58,6 +59,24 @@ export function calculate(
   const bestTilt = once(
     () => climate && skies && bestTiltOf(sunByTiltOf(skies, climate.latDeg, lead.plan), usedWh),
   );
+  const powerBank = powerBankOf(bank, design.bank);
+  const power = once(() => powerOf(design, loads, powerBank, climate));
+  const powerYear = once(() => {
+    const months = energy()?.months;
+    return (
+      climate &&
+      months &&
+      powerYearOf(
+        design,
+        power(),
+        loads,
+        powerBank,
+        climate,
+        grid,
+        months.map(({ madeWh }) => madeWh),
+      )
+    );
+  });
   const fit = once(() => fitOf(design.bank));
   const meanDays = once(() => {
     const profiles = loads.months.map(({ profile }) => profile);
@@ -90,6 +109,12 @@ export function calculate(
     },
     get throughBankPct() {
       return throughBank();
+    },
+    get power() {
+      return power();
+    },
+    get powerYear() {
+      return powerYear() ?? null;
     },
     get bestTiltDeg() {
       return bestTilt();

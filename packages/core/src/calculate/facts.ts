@@ -5,6 +5,7 @@ import type { JobClimate, ResolvedClimate } from '../climate';
 import type { ArrayPlan, Controller, Design } from '../document';
 import type { Loads } from '../loads';
 import type { ModuleNumbers } from '../module';
+import type { PowerFacts, PowerYear } from '../power';
 import type { PlaneMonth, SkyYear } from '../sky';
 import type { Berth, PileFacts, StringsResult } from '../strings';
 
@@ -51,6 +52,9 @@ export interface Facts {
   meanDays: MeanDay[] | null;
   /** Of what is used in the months in use, what the sun does not give at the time, %. */
   throughBankPct: number | null;
+  /** Inverter and sources beside the sun, and the bank with them through years of days. */
+  power: PowerFacts;
+  powerYear: PowerYear | null;
   /** The best fixed tilt towards the equator. */
   bestTiltDeg: number | null;
   fit: BankFit;

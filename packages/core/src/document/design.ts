@@ -5,6 +5,7 @@ import type { BusVolts } from './busVolts';
 import type { Controller, DcLimits } from './controller';
 import type { Entry } from './entry';
 import type { Place, Stop } from './place';
+import type { Phases, PowerPlan } from './power';
 import type { Happening, Use } from './use';
 
 export type JobKind = 'cabin' | 'homestead' | 'shed' | 'trailer' | 'boat';
@@ -47,8 +48,7 @@ export interface Design {
     dcEfficiency: Entry;
     /** Of what could run at the same time, the share that does. */
     sharing: Entry;
-    /** Two legs where AC is split-phase. */
-    split: boolean;
+    phases: Phases;
     /** The most volts that the inverter and everything on the bus bear; null where nobody looked. */
     mostVolts: Entry | null;
   };
@@ -62,6 +62,7 @@ export interface Design {
   /** Where it is otherwise, for a job that moves; the days no stop covers are at `place`. */
   stops: Record<string, Stop>;
   bank: Bank;
+  power: PowerPlan;
   /** How the arrays are sized and reckoned. */
   energy: { service: Service; throughBank: Entry; sky: SkyModel };
   arrays: Record<string, ArrayPlan>;

@@ -185,7 +185,7 @@ describe('the schema', () => {
   it.each([
     ['/bank/days/value', -1, /runs from/],
     ['/bank/days/value', '3', /runs from/],
-    ['/supply/split', 'yes', /must be a boolean/],
+    ['/supply/phases', 'yes', /must be one of/],
     ['/bank/series/value', 1.5, /whole numbers only/],
     ['/place/lat/value', 91, /Latitude runs from −90 to 90/],
     ['/bank/chemistry', 'jelly', /must be one of/],

@@ -14,6 +14,7 @@ export * from './patch';
 export * from './pile';
 export * from './place';
 export * from './plain';
+export * from './power';
 export * from './pointer';
 export * from './schema';
 export * from './sheets';

@@ -25,6 +25,8 @@ export function labelOf(design: Design, path: string): string {
   if (array && several) return of(array.name || 'Unnamed array');
   const stop = design.stops[/^\/stops\/([^/]+)\//.exec(path)?.[1] ?? ''];
   if (stop) return of(stop.name || 'Unnamed stop');
+  const source = design.power.sources[/^\/power\/sources\/([^/]+)\//.exec(path)?.[1] ?? ''];
+  if (source) return of(source.name || 'Unnamed source');
   const owner = OWNERS[rootOf(path)];
   return owner && (rootsOf.get(label)?.size ?? 0) > 1 ? of(owner) : label;
 }

@@ -6,6 +6,7 @@ import { KEPT, SCHOOLS, type Design } from './design';
 import { fieldAt, FIELDS } from './fields';
 import type { FieldSpec } from './fields/kit';
 import type { Pile } from './pile';
+import { CURVE_LOADS } from './power';
 import { isStorable } from './plain';
 import { USE_GROUPS } from './use';
 import { CURRENT_VERSION } from './version';
@@ -80,7 +81,7 @@ const useSchema = Joi.object({
   event: Joi.string().pattern(id).allow(null).required(),
   perPerson: Joi.boolean().required(),
   start: Joi.string().valid('factor', 'amps', 'watts').required(),
-  leg: Joi.string().valid('a', 'b', 'both').required(),
+  leg: Joi.string().valid('a', 'b', 'c', 'both').required(),
   shed: Joi.number().integer().min(0).max(99).required(),
   stage: Joi.number().integer().min(0).max(3).required(),
   series: Joi.object({
@@ -102,6 +103,12 @@ const moduleSchema = Joi.object({
   ...entries('/arrays/*/module', ['betaVoc', 'alphaIsc', 'gammaPmax', 'maxFuse']),
 }).required();
 
+const buses = Joi.array()
+  .items(Joi.number().valid(12, 24, 48))
+  .unique()
+  .min(1)
+  .max(3)
+  .required();
 const inputLimits = Joi.object(
   Object.fromEntries(INPUT_LIMITS.map((key) => [key, entry(fieldAt(`/controllers/*/${key}`))])),
 );
@@ -111,12 +118,7 @@ const controllerSchema = Joi.object({
   label: name.required(),
   kind: Joi.string().valid('mppt', 'pwm', 'boost', 'station').required(),
   inverter: Joi.boolean().required(),
-  buses: Joi.array()
-    .items(Joi.number().valid(12, 24, 48))
-    .unique()
-    .min(1)
-    .max(3)
-    .required(),
+  buses,
   chargeAmpsBy: Joi.object({ 12: chargeAmps, 24: chargeAmps, 48: chargeAmps }).required(),
   inputLimits: Joi.object()
     .pattern(/^[1-8]$/, inputLimits)
@@ -259,12 +261,34 @@ const arraySchema = Joi.object({
   ...entries('/arrays/*', ['most']),
 });
 
+const curvePoint = entry(fieldAt('/power/inverter/curve/50'));
+const inverterSchema = Joi.object({
+  label: name.required(),
+  kind: Joi.string().valid('inverter', 'charger', 'all-in-one', 'station').required(),
+  buses,
+  ...entries('/power/inverter', ['search']),
+  curve: Joi.object(Object.fromEntries(CURVE_LOADS.map((load) => [load, curvePoint]))).required(),
+});
+const sourceSchema = Joi.object({
+  name: name.allow('').required(),
+  position,
+  kind: Joi.string().valid('generator', 'alternator', 'shore', 'turbine').required(),
+  fuel: Joi.string().valid('diesel', 'petrol', 'propane').required(),
+  automatic: Joi.boolean().required(),
+  from: date,
+  to: date,
+  given: Joi.object(sparse('/power/sources/*')).required(),
+  hoursBy: monthly('/power/sources/*/hoursBy/*'),
+  energyBy: monthly('/power/sources/*/energyBy/*'),
+});
+
 const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iron', 'sodium-ion');
 const people = entry(fieldAt('/people/usual')).required();
 const price = entry(fieldAt('/bank/prices/lfp'));
 
 /** Rows that a design may have at most, by where they stand: what is reckoned within two seconds. */
 export const MOST_ROWS = { uses: 2500, stops: 60, events: 60, arrays: 24, controllers: 24 } as const;
+export const MOST_SOURCES = 12;
 /** Things in the way of all arrays together. */
 export const MOST_OBSTACLES = 120;
 
@@ -278,7 +302,10 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
   school: Joi.string()
     .valid(...Object.keys(SCHOOLS))
     .required(),
-  supply: Joi.object({ split: Joi.boolean().required(), ...entries('/supply', ['mostVolts']) }).required(),
+  supply: Joi.object({
+    phases: Joi.string().valid('single', 'split', 'three').required(),
+    ...entries('/supply', ['mostVolts']),
+  }).required(),
   people: Joi.object({
     low: people,
     usual: people,
@@ -311,6 +338,11 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
       ...entries('/bank/home'),
     }).required(),
     prices: Joi.object().pattern(chemistry, price).required(),
+  }).required(),
+  power: Joi.object({
+    inverter: inverterSchema.allow(null).required(),
+    ...entries('/power', ['room']),
+    sources: Joi.object().pattern(id, sourceSchema).max(MOST_SOURCES).required(),
   }).required(),
   energy: Joi.object({
     service: Joi.string().valid('ordinary', 'critical').required(),

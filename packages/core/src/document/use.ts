@@ -26,7 +26,8 @@ export type UseDays = 'every' | 'week' | 'visits' | 'event';
 
 export type StartBy = 'factor' | 'amps' | 'watts';
 
-export type Leg = 'a' | 'b' | 'both';
+/** A leg of a split or three-phase supply; 'both' is shared by all of them. */
+export type Leg = 'a' | 'b' | 'c' | 'both';
 
 /** Figures that only some uses have. What is not given is taken as its usual value. */
 export type GivenKey =

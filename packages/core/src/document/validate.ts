@@ -54,6 +54,7 @@ const WHAT: Readonly<Record<string, string>> = {
   events: 'events in a job',
   arrays: 'arrays in a job',
   controllers: 'controllers in a job',
+  sources: 'sources of backup in a job',
   obstacles: 'things in the way of one array',
   sorts: 'sorts of panels in one array',
   strings: 'strings in one array',

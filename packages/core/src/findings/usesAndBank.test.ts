@@ -69,7 +69,7 @@ describe('uses: each mistake has its finding, and what is right has none', () =>
   it('uneven legs of a split supply', () => {
     const split = (leg: Use['leg']) => ({
       ...withUse({ watts: measured(9000), leg }),
-      supply: { ...dairy.supply, split: true },
+      supply: { ...dairy.supply, phases: 'split' as const },
     });
     expect(found(split('a'), 'uses.legs')?.sentence).toMatch(/^Leg A carries/);
     expect(found(split('both'), 'uses.legs')).toBeUndefined();

@@ -139,23 +139,26 @@ const nightInverter: Rule = ({ design, loads }, pen) => {
   };
 };
 
-/** A leg that carries more than this share of a split supply is badly shared. Common practice. */
-const UNEVEN = 0.65;
+/** A leg that carries so many times its equal share is badly shared. Common practice. */
+const UNEVEN = 1.3;
 
 const legs: Rule = ({ design, loads }, pen) => {
   const month = loads.largestRunning;
-  if (!design.supply.split || !month) return null;
-  const { a, b } = month.legs;
-  const [most, all] = [Math.max(a, b), a + b];
-  if (all < 1000 || most / all <= UNEVEN) return null;
+  const { phases } = design.supply;
+  if (phases === 'single' || !month) return null;
+  const { a, b, c } = month.legs;
+  const [most, all] = [Math.max(a, b, c), a + b + c];
+  const equal = phases === 'split' ? 1 / 2 : 1 / 3;
+  if (all < 1000 || most / all <= UNEVEN * equal) return null;
+  const leg = most === a ? 'A' : most === b ? 'B' : 'C';
   return {
     id: 'uses.legs',
     severity: 'look',
     sheet: 'uses',
     title: 'The legs are not shared',
-    sentence: `Leg ${a > b ? 'A' : 'B'} carries ${pen(most, 'power')} of ${pen(all, 'power')} on AC. Each leg of a split-phase inverter gives half its rating: move uses to the other leg.`,
+    sentence: `Leg ${leg} carries ${pen(most, 'power')} of ${pen(all, 'power')} on AC. Each leg of ${phases === 'split' ? 'a split-phase inverter gives half its rating' : 'a three-phase inverter gives a third of its rating'}: move uses to another leg.`,
     value: most / all,
-    limit: UNEVEN,
+    limit: UNEVEN * equal,
   };
 };
 

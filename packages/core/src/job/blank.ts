@@ -10,6 +10,7 @@ import {
   type Entry,
   type JobKind,
   type Place,
+  type PowerPlan,
   type School,
   type Source,
   type Use,
@@ -120,7 +121,8 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       inverterHours: guess(24),
       dcEfficiency: guess(97),
       sharing: chosen(100),
-      split: units === 'imperial' && kind !== 'trailer' && kind !== 'boat' && busVolts === 48,
+      phases:
+        units === 'imperial' && kind !== 'trailer' && kind !== 'boat' && busVolts === 48 ? 'split' : 'single',
       mostVolts: null,
     },
     people: { low: chosen(1), usual: chosen(2), full: chosen(4), sizes: 'usual' },
@@ -144,6 +146,7 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       horizon: chosen(20),
       prices: {},
     },
+    power: blankPower(),
     energy: { service: 'ordinary', throughBank: guess(65), sky: 'hay-davies' },
     arrays: {
       a1: {
@@ -182,6 +185,15 @@ export const usualHome = (kind: JobKind): BankHome => ({
   headroom: chosen(100),
   carries: guess(kind === 'boat' || kind === 'trailer' ? 150 : 400),
   door: guess(600),
+});
+
+/** No inverter chosen yet and nothing that charges beside the sun. */
+export const blankPower = (): PowerPlan => ({
+  inverter: null,
+  room: null,
+  shedBelow: chosen(30),
+  surplusAbove: chosen(95),
+  sources: {},
 });
 
 export const blankPlace = (): Place => ({

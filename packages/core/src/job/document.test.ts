@@ -302,7 +302,11 @@ describe('a hostile job file', () => {
 function broughtForward(old: Record<string, unknown>): [was: Design, design: Design] {
   const [was, design] = [old as unknown as Design, migrate(old) as unknown as Design];
   expect(problemsOf(design)).toEqual([]);
-  const plain = ({ bank, ...rest }: Design) => ({ ...rest, bank: { ...bank, unit: 0 } });
+  const plain = ({ bank, supply, ...rest }: Design) => {
+    // until version 6 AC was split or not
+    const { split: _, ...kept } = supply as Design['supply'] & { split?: boolean };
+    return { ...rest, supply: kept, bank: { ...bank, unit: 0 } };
+  };
   expect(plain(design)).toMatchObject({ ...plain(was), version: CURRENT_VERSION });
   return [was, design];
 }
@@ -355,7 +359,12 @@ describe('migrations', () => {
         expect(design.uses[id]).toMatchObject({ form: 'watts', days: 'every', stage: 0, paint: {} });
       }
       expect({ ...design.bank, unit: 0 }).toMatchObject({ ...was.bank, unit: 0 });
-      expect(design.supply).toEqual({ ...was.supply, split: false, mostVolts: null, sharing: chosen(100) });
+      expect(design.supply).toEqual({
+        ...was.supply,
+        phases: 'single',
+        mostVolts: null,
+        sharing: chosen(100),
+      });
       // version 2 counted watts × hours and off draw: by hand
       const byHand = Object.values(was.uses).map(
         ({ count, watts, hours, standby }) =>
@@ -407,6 +416,17 @@ describe('migrations', () => {
         expect(design.controllers[id]!.buses).toEqual(
           CONTROLLER_CLASSES.find((known) => known.label === label)?.buses ?? [12, 24, 48],
         );
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-6.json'))(
+    'bring version 6 forward: $name with all that it said, and no inverter chosen yet',
+    (old) => {
+      const [was, design] = broughtForward(old);
+      expect(design.power).toMatchObject({ inverter: null, sources: {} });
+      expect(design.uses).toEqual(was.uses);
+      const split = { ...old, supply: { ...was.supply, split: true } };
+      expect((migrate(split) as unknown as Design).supply.phases).toBe('split');
+      expect(design.supply.phases).toBe('single');
     },
   );
   it('calls sealed lead-acid what it mostly is', () => {

@@ -1,7 +1,7 @@
 import { cloned, CURRENT_VERSION, type BusVolts, type Chemistry, type JobKind } from '../document';
 import { groupOf } from '../loads';
 import { CONTROLLER_CLASSES } from '../strings';
-import { usualBank, usualHome } from './blank';
+import { blankPower, usualBank, usualHome } from './blank';
 
 type Document = Record<string, unknown> & { version: number };
 /** From version `from` to the next. */
@@ -17,6 +17,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 3, step: stringsInFull },
   { from: 4, step: bySchool },
   { from: 5, step: whatIsFixed },
+  { from: 6, step: powerInFull },
 ];
 
 type Loose = Record<string, unknown>;
@@ -225,6 +226,16 @@ function whatIsFixed(document: Document): Document {
     })),
     budget: { most: null, panelWatt: null },
     kept: [],
+  };
+}
+
+/** Version 6 knew of AC only whether it is split, and nothing that charges beside the sun. */
+function powerInFull(document: Document): Document {
+  const { split, ...supply } = document['supply'] as Loose;
+  return {
+    ...document,
+    supply: { ...supply, phases: split ? 'split' : 'single' },
+    power: blankPower(),
   };
 }
 

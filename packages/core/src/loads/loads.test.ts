@@ -11,7 +11,7 @@ function withUses(...uses: Partial<Use>[]): Design {
     inverterHours: chosen(24),
     sharing: chosen(100),
     dcEfficiency: chosen(100),
-    split: false,
+    phases: 'split',
     mostVolts: null,
   };
   design.uses = Object.fromEntries(uses.map((use, i) => [`u${i}`, { ...blankUse(i), ...use }]));
@@ -146,5 +146,5 @@ it('shares what runs between the legs of a split supply', () => {
       { watts: chosen(999), supply: 'dc' },
     ),
   );
-  expect(loads.months[0]!.legs).toEqual({ a: 800, b: 700 });
+  expect(loads.months[0]!.legs).toEqual({ a: 800, b: 700, c: 0 });
 });

@@ -1,5 +1,5 @@
 import type { ClimateMonth } from '../climate';
-import { CELLS, usesInOrder, type Design, type Leg, type Supply, type Use } from '../document';
+import { CELLS, usesInOrder, type Design, type Leg, type Phases, type Supply, type Use } from '../document';
 import { followsWeather, type UseDay } from './useDay';
 import { contextOf, useYear, type UseContext, type UseRow } from './useYear';
 
@@ -31,8 +31,8 @@ export interface LoadMonth {
   untimed: number;
   /** The largest single use on each side, W. */
   largestW: Record<Supply, number>;
-  /** Everything at once by leg of a split supply, W. */
-  legs: { a: number; b: number };
+  /** Everything at once by leg of the supply, W; all of it on the first where there is one. */
+  legs: { a: number; b: number; c: number };
 }
 
 export interface Loads {
@@ -91,6 +91,7 @@ export function computeLoads(
           day,
           share[m] ?? 0,
           use.count.value / context.gives[use.supply],
+          supply.phases,
         );
         if (use.supply === 'ac' && !row.surplus) idleShare[m] = Math.max(idleShare[m] ?? 0, share[m] ?? 0);
       }
@@ -138,17 +139,27 @@ function emptyMonth(month: number, padWh: number, controllersWh: number): LoadMo
     steadyW: 0,
     untimed: 0,
     largestW: { ac: 0, dc: 0 },
-    legs: { a: 0, b: 0 },
+    legs: { a: 0, b: 0, c: 0 },
   };
 }
 
-const ON_LEG: Readonly<Record<Leg, readonly [a: number, b: number]>> = {
-  a: [1, 0],
-  b: [0, 1],
-  both: [0.5, 0.5],
+type Shares = readonly [a: number, b: number, c: number];
+/** What of a use each leg carries; a leg that the supply does not have is the first. */
+const ON_LEGS: Readonly<Record<Phases, Readonly<Record<Leg, Shares>>>> = {
+  single: { a: [1, 0, 0], b: [1, 0, 0], c: [1, 0, 0], both: [1, 0, 0] },
+  split: { a: [1, 0, 0], b: [0, 1, 0], c: [1, 0, 0], both: [1 / 2, 1 / 2, 0] },
+  three: { a: [1, 0, 0], b: [0, 1, 0], c: [0, 0, 1], both: [1 / 3, 1 / 3, 1 / 3] },
 };
 
-function addTo(month: LoadMonth, use: Use, row: UseRow, day: UseDay, part: number, toBus: number): void {
+function addTo(
+  month: LoadMonth,
+  use: Use,
+  row: UseRow,
+  day: UseDay,
+  part: number,
+  toBus: number,
+  phases: Phases,
+): void {
   const mean = row.monthWh[month.month - 1] ?? 0;
   const scale = toBus * part;
   const watts = row.runW * use.count.value;
@@ -156,9 +167,10 @@ function addTo(month: LoadMonth, use: Use, row: UseRow, day: UseDay, part: numbe
   month.largestW[use.supply] = Math.max(month.largestW[use.supply], row.runW);
   if (use.supply === 'ac') {
     month.acW += watts;
-    const [a, b] = ON_LEG[use.leg];
+    const [a, b, c] = ON_LEGS[phases][use.leg];
     month.legs.a += watts * a;
     month.legs.b += watts * b;
+    month.legs.c += watts * c;
   }
   // what is on direct current starts without the inverter; the largest single start is kept in startW until all is running
   const extra = use.supply === 'ac' ? row.startW - row.runW : 0;

@@ -53,6 +53,8 @@ const TRIMMED: ReadonlySet<Quantity> = new Set([
   'voltage',
   'current',
   'hours',
+  'minutes',
+  'seconds',
   'days',
   'percent',
   'temperature',
@@ -87,6 +89,9 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
       return 1;
     case 'hours':
       return size < 1 ? 2 : 1;
+    case 'minutes':
+    case 'seconds':
+      return size < 10 ? 1 : 0;
     case 'percent':
       return size < 10 ? 1 : 0;
     case 'coefficient':

@@ -61,6 +61,8 @@ export const QUANTITIES = {
   latitude: kind(D.NONE, '°', 'degrees', 4),
   longitude: kind(D.NONE, '°', 'degrees', 4),
   hours: kind(D.TIME, 'h', 'hours', 2),
+  minutes: kind(D.TIME, 'min', 'minutes', 1),
+  seconds: kind(D.TIME, 's', 'seconds', 2),
   days: kind(D.TIME, 'days', 'days', 1),
   percent: kind(D.NONE, '%', 'a percentage', 1),
   count: kind(D.NONE, '', 'a whole number', 0),

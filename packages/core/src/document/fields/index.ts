@@ -3,6 +3,7 @@ import { BANK_FIELDS } from './bank';
 import { CONTROLLER_FIELDS } from './controllers';
 import type { FieldSpec } from './kit';
 import { PLACE_FIELDS } from './place';
+import { POWER_FIELDS } from './power';
 import { USE_FIELDS } from './uses';
 
 export type { FieldSpec, PlausibleError } from './kit';
@@ -17,6 +18,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
   ...BANK_FIELDS,
   ...ARRAY_FIELDS,
   ...CONTROLLER_FIELDS,
+  ...POWER_FIELDS,
 };
 
 const STARRED: readonly (readonly [RegExp, string])[] = [
@@ -33,6 +35,8 @@ const STARRED: readonly (readonly [RegExp, string])[] = [
   [/^\/controllerPrices\/[a-z0-9-]+$/, '/controllerPrices/*'],
   [/^\/bank\/prices\/[a-z-]+$/, '/bank/prices/*'],
   [/\/tilts\/[a-z]+$/, '/tilts/*'],
+  [/^\/power\/sources\/[^/]+\/(given\/)?/, '/power/sources/*/'],
+  [/\/(curve|hoursBy|energyBy)\/\d+$/, '/$1/*'],
 ];
 
 /** The place in the design with a row's id or a month's number made a star; a stop has the fields of the place. */

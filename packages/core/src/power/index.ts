@@ -1,0 +1,5 @@
+export * from './inverter';
+export * from './machines';
+export * from './power';
+export * from './source';
+export * from './walk';
