@@ -9,6 +9,7 @@ export * from './evaluate';
 export * from './pictures';
 export * from './figures';
 export * from './findings';
+export * from './power';
 export * from './proposals';
 export * from './loads';
 export * from './mix';

@@ -66,6 +66,7 @@ export function calculate(
     return (
       climate &&
       months &&
+      power().sources.length > 0 &&
       powerYearOf(
         design,
         power(),
@@ -114,7 +115,7 @@ export function calculate(
       return power();
     },
     get powerYear() {
-      return powerYear() ?? null;
+      return powerYear() || null;
     },
     get bestTiltDeg() {
       return bestTilt();

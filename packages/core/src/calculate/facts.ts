@@ -52,7 +52,7 @@ export interface Facts {
   meanDays: MeanDay[] | null;
   /** Of what is used in the months in use, what the sun does not give at the time, %. */
   throughBankPct: number | null;
-  /** Inverter and sources beside the sun, and the bank with them through years of days. */
+  /** Inverter and sources beside the sun; and the bank with them through years of days, where there is any. */
   power: PowerFacts;
   powerYear: PowerYear | null;
   /** The best fixed tilt towards the equator. */

@@ -1,4 +1,4 @@
-export const SHEETS = ['uses', 'place', 'bank', 'array', 'strings'] as const;
+export const SHEETS = ['uses', 'place', 'bank', 'array', 'strings', 'power'] as const;
 export type Sheet = (typeof SHEETS)[number];
 
 /** What each sheet asks. */
@@ -8,6 +8,7 @@ export const QUESTIONS: Readonly<Record<Sheet, string>> = {
   bank: 'How long must the bank carry you?',
   array: 'How many panels keep it filled?',
   strings: 'Which strings stay inside the controller’s window?',
+  power: 'What runs, what starts, and what charges when the sun does not?',
 };
 
 export const SHEET_NAMES: Readonly<Record<Sheet, string>> = {
@@ -16,4 +17,5 @@ export const SHEET_NAMES: Readonly<Record<Sheet, string>> = {
   bank: 'Bank',
   array: 'Array',
   strings: 'Strings',
+  power: 'Power',
 };

@@ -20,6 +20,7 @@ const ANSWERS: Readonly<Record<Sheet, (facts: Facts, pen: Pen) => Answer>> = {
   bank: onFacts('answer of the bank', bankAnswer),
   array: onFacts('answer of the array', arrayAnswer),
   strings: onFacts('answer of the strings', stringsAnswer),
+  power: onFacts('answer of the AC side', powerAnswer),
 };
 
 export const answersOf = (facts: Facts, pen: Pen) =>
@@ -136,6 +137,52 @@ function stringsAnswer(facts: Facts, pen: Pen): Answer {
   );
 }
 
+function powerAnswer({ power, powerYear, design }: Facts, pen: Pen): Answer {
+  const { asked, inverter, sources } = power;
+  const backup = sources.length > 0 && powerYear ? ` ${backupText(power, powerYear, pen)}` : '';
+  if (asked.runningW === 0)
+    return Object.keys(design.uses).length === 0
+      ? answer('Nothing yet.', `What it must carry comes from the uses.${backup}`)
+      : answer('Nothing on AC.', `Every use is on DC.${backup}`);
+  const starts = `${pen(asked.startW, 'power')} while ${asked.starts ?? 'the largest'} starts`;
+  if (!inverter || !design.power.inverter)
+    return answer(
+      `${pen(asked.runningW, 'power')} at once.`,
+      `And ${starts}. Choose an inverter that carries both.${backup}`,
+    );
+  const runs = asked.runningW <= inverter.continuousW;
+  const turns = asked.startW <= inverter.surgeW;
+  const lead =
+    asked.largestW > inverter.continuousW
+      ? 'It does not run.'
+      : asked.aloneW > inverter.surgeW
+        ? 'It does not start.'
+        : runs && turns
+          ? 'It runs and it starts.'
+          : runs
+            ? 'It runs; not everything starts at once.'
+            : 'It runs, but not all at once.';
+  return answer(
+    lead,
+    `${pen(asked.runningW, 'power')} at once of ${pen(inverter.continuousW, 'power')} carried here; ${starts}, of ${pen(inverter.surgeW, 'power')}.${backup}`,
+  );
+}
+
+function backupText(
+  { sources }: Facts['power'],
+  { darkDays, sources: years }: NonNullable<Facts['powerYear']>,
+  pen: Pen,
+): string {
+  const sets = sources.filter(({ plan }) => plan.kind === 'generator').map(({ id }) => id);
+  const sum = (of: 'hours' | 'litres') =>
+    years.reduce((total, year) => total + (sets.includes(year.id) ? year[of] : 0), 0);
+  const runs =
+    sets.length > 0
+      ? `The engine runs ${pen(sum('hours'), 'hours')} and burns ${pen(sum('litres'), 'volume')} a year.`
+      : 'What charges beside the sun burns no fuel of its own.';
+  return darkDays >= 1 ? `${runs} ${capital(pen(darkDays, 'days'))} a year stay without.` : runs;
+}
+
 function pileAnswer(
   { inputs, kWh, ownKWh }: PileFacts,
   { chosen, window }: StringsResult,
@@ -161,7 +208,10 @@ function pileAnswer(
 /** Each sheet's one governing figure for the run of sheets. */
 export const governingOf = onFacts('governing figures', governing);
 
-function governing({ loads, climate, bank, arrays, design, energy }: Facts, pen: Pen): Record<Sheet, string> {
+function governing(
+  { loads, climate, bank, arrays, design, energy, power }: Facts,
+  pen: Pen,
+): Record<Sheet, string> {
   const heaviest = loads.heaviest;
   return {
     uses: heaviest
@@ -178,8 +228,23 @@ function governing({ loads, climate, bank, arrays, design, energy }: Facts, pen:
           : `${plan.count.value} × ${pen(module.pmaxW, 'power')}`,
       )
       .join(', '),
+    power: powerGoverns(design, power, pen),
     strings: energy ? arrays.map(stringsText).join(', ') : 'waits for the place',
   };
+}
+
+/** Inverter and sources in a few words. */
+function powerGoverns(
+  { power: { inverter } }: Facts['design'],
+  { asked, sources }: Facts['power'],
+  pen: Pen,
+) {
+  const machine = inverter
+    ? `${pen(inverter.continuous.value * inverter.stacked.value, 'power')}`
+    : asked.runningW > 0
+      ? 'no inverter yet'
+      : 'DC only';
+  return [machine, ...sources.map(({ plan }) => plan.name || plan.kind)].join(' · ');
 }
 
 /** How an array is strung, in a few words. */

@@ -9,7 +9,7 @@ import { answersOf, governingOf, marksOf } from './answers';
 import type { Evaluation, Judgement } from './evaluation';
 import { tallyOf } from './tally';
 import { verdictOf } from './verdict';
-import { bankView, climateView, monthsView, stringsView } from './views';
+import { bankView, climateView, monthsView, powerView, stringsView } from './views';
 
 /** What rules are given to see what a remedy would do: the same pass, over the design as it would be. */
 const reckonFor = remembered(
@@ -74,6 +74,7 @@ export function evaluate(design: Design, grid: JobClimate | null, ways = true): 
     climate: climateView(facts),
     strings: stringsView(facts, pen),
     bank: bankView(facts, pen),
+    power: powerView(facts),
     bestTiltDeg: facts.bestTiltDeg,
   };
 }

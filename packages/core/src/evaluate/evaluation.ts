@@ -1,9 +1,10 @@
 import type { ArrayMonth } from '../array';
 import type { BankFit, BankSchool, BankWarmth } from '../bank';
 import type { ClimateMonth } from '../climate';
-import type { Sheet } from '../document';
+import type { Sheet, SourceKind } from '../document';
 import type { Figure } from '../figures';
 import type { Finding } from '../findings';
+import type { PowerMonth } from '../power';
 import type { Arrangement } from '../strings';
 import type { Answer } from './answers';
 import type { PilePicture } from './pilePicture';
@@ -55,6 +56,33 @@ export interface BankPicture {
   fit: BankFit;
 }
 
+/** The AC side as its sheet draws it. */
+export interface PowerPicture {
+  /** What runs at once on AC in its largest month, the largest first, small ones together, W. */
+  bands: { name: string; watts: number }[];
+  runningW: number;
+  /** What the hardest start adds for its instant, W. */
+  startExtraW: number;
+  starts: string | null;
+  /** What the inverter carries for how long; null where none is chosen. */
+  limits: {
+    continuousW: number;
+    overloadW: number;
+    overloadS: number;
+    surgeW: number;
+    surgeS: number;
+  } | null;
+  /** A mean day of each month; null without a place or without sources. */
+  months: PowerMonth[] | null;
+  /** Hours a day of each month that a source is run, by its id. */
+  hoursBy: Record<string, number[]>;
+  sources: { id: string; name: string; kind: SourceKind }[];
+  /** Hottest that it gets at the inverter, as it is taken, °C. */
+  roomC: number | null;
+  /** Days a year on which something stays without. */
+  darkDays: number;
+}
+
 /** What a design comes to: plain data, the same on the screen, in the book and over the wire. */
 export interface Evaluation {
   verdict: Verdict;
@@ -80,6 +108,7 @@ export interface Evaluation {
   /** By array. */
   strings: Record<string, StringsPicture>;
   bank: BankPicture;
+  power: PowerPicture;
   bestTiltDeg: number | null;
 }
 

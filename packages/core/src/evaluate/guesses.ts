@@ -16,6 +16,7 @@ import {
   type Design,
   type Entry,
   type PlausibleError,
+  type Sheet,
 } from '../document';
 import type { Pen } from '../figures';
 import { fromStored, type Quantity } from '../units';
@@ -29,7 +30,7 @@ export interface Guess {
   why: string;
   /** Place in the design, or null where the figure comes from the climate grid. */
   path: string | null;
-  sheet: 'uses' | 'place' | 'bank' | 'array' | 'strings';
+  sheet: Sheet;
   /** Largest move of a margin of the verdict, as a share of its limit, 0 and up. */
   moves: number;
   /** Which margin moves most. */
@@ -89,7 +90,7 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
 }
 
 /** Figures that decide whether the bank fits and what it costs, and move no margin. */
-const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices/;
+const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices|^\/power/;
 
 /** The use or array that a figure belongs to, as its place in the design. */
 const ownerOf = (path: string) => /^\/(?:uses|arrays)\/[^/]+/.exec(path)?.[0] ?? '';
@@ -235,5 +236,6 @@ function sheetOf(path: string): Guess['sheet'] {
   if (path.startsWith('/uses') || path.startsWith('/supply')) return 'uses';
   if (path.startsWith('/place') || path.startsWith('/stops')) return 'place';
   if (path.startsWith('/bank')) return 'bank';
+  if (path.startsWith('/power')) return 'power';
   return /^\/controller|\/strings\/|\/pile\/|^\/dc/.test(path) ? 'strings' : 'array';
 }

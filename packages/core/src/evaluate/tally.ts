@@ -4,6 +4,8 @@ import { ofArray, type Figure } from '../figures';
 import type { Finding } from '../findings';
 import type { TallyEntry } from './evaluation';
 
+const HOT = /^strings\.hot/;
+
 /** The few figures that decide the design, of several arrays the tightest; each carries its gravest mark. */
 export function tallyOf(
   arrays: readonly ArrayFacts[],
@@ -16,7 +18,10 @@ export function tallyOf(
     ['array.ratio', 'array', /^array\.short|^place\.polarNight/],
     ['bank.days', 'bank', /^bank\.days/],
     [ofArray('strings.cold', arrays, cold?.id), 'strings', /^strings\.cold/],
-    [ofArray('strings.hot', arrays, hot?.id), 'strings', /^strings\.hot/],
+    // one or the other, for want of room; hot volts that ask for a look come first
+    figures['power.hours'] && !findings.some(({ id, severity }) => HOT.test(id) && severity !== 'note')
+      ? ['power.hours', 'power', /^power\.dark|^source\./]
+      : [ofArray('strings.hot', arrays, hot?.id), 'strings', HOT],
     ['load.heaviest', 'uses', /^uses\.none/],
   ];
   return rows

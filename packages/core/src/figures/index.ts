@@ -3,6 +3,7 @@ import { arrayFigures } from './array';
 import { bankFigures } from './bank';
 import type { Figure, Pen } from './figure';
 import { placeFigures } from './place';
+import { powerFigures } from './power';
 import { stringFigures } from './strings';
 import { useFigures } from './uses';
 
@@ -15,6 +16,7 @@ const SECTIONS = [
   onFacts('figures of the bank', bankFigures),
   onFacts('figures of the arrays', arrayFigures),
   stringFigures,
+  powerFigures,
 ];
 
 export const figuresOf = (facts: Facts, pen: Pen): Figure[] => SECTIONS.flatMap((make) => make(facts, pen));

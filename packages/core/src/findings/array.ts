@@ -3,6 +3,7 @@ import { ofArray } from '../figures';
 import type { Arrangement } from '../strings';
 import { tiedShare } from '../module';
 import { monthName } from '../units';
+import { sharesText, sourcesCarry } from './backup';
 import { choose, put, remedy, type Rule } from './finding';
 
 /** Operations that put up `count` panels in an arrangement. */
@@ -24,6 +25,21 @@ const runsShort: Rule = (facts, pen) => {
   if (!energy || !worst || worst.ratio === null || worst.ratio >= energy.loadRatio) return null;
   const [made, used] = [pen(worst.madeWh, 'energy'), pen(worst.usedWh, 'energy')];
   const short = worst.ratio < 1;
+  // months that the sun does not carry, of which something else gives the rest
+  const lean = energy.months.flatMap(({ month, ratio }) =>
+    ratio !== null && ratio < energy.loadRatio ? [month] : [],
+  );
+  if (sourcesCarry(facts, lean))
+    return {
+      id: 'array.backup',
+      severity: 'note',
+      sheet: 'array',
+      title: 'The sun does not carry it alone',
+      sentence: `In ${monthName(worst.month)} an average day makes ${made} for ${used} used. ${sharesText(facts, lean, pen)}.`,
+      value: worst.ratio,
+      limit: energy.loadRatio,
+      focus: `${facts.lead.paths.array}/count`,
+    };
   return {
     id: 'array.short',
     severity: short ? 'stop' : 'look',

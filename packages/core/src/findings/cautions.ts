@@ -35,4 +35,22 @@ export const CAUTIONS: Readonly<Record<Sheet, readonly Caution[]>> = {
       text: 'Connect the bank before the array, disconnect the array before the bank. Local code, the authority having jurisdiction and a licensed electrician have the last word.',
     },
   ],
+  power: [
+    {
+      hazard: 'Two sources on one wire',
+      text: 'A generator or shore power is never in parallel with an inverter unless the machine is made for it: a transfer switch or interlock that cannot connect both. A backfed line kills whoever works on it.',
+    },
+    {
+      hazard: 'Carbon monoxide',
+      text: 'Exhaust outdoors, away from windows and vents, never in a room, a garage or a cabin; an alarm where people sleep. Let it cool before filling it, and keep fuel outside in what is made for it.',
+    },
+    {
+      hazard: 'Shock',
+      text: 'AC from an inverter kills like any other. Bond the neutral in one place only, earth by the local code, residual-current protection on circuits that people touch. A licensed electrician connects a building.',
+    },
+    {
+      hazard: 'Shore power',
+      text: 'On a boat or a trailer test the outlet’s polarity before plugging in, and use a galvanic isolator or an isolation transformer on a boat.',
+    },
+  ],
 };

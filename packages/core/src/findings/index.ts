@@ -6,7 +6,9 @@ import { INPUT_RULES } from './inputs';
 import { MODULE_RULES } from './module';
 import { PILE_RULES } from './pile';
 import { PLACE_RULES } from './place';
+import { POWER_RULES } from './power';
 import { SHADE_RULES } from './shade';
+import { SOURCE_RULES } from './sources';
 import { STRINGS_RULES } from './strings';
 import { USES_RULES } from './uses';
 import { USES_WHEN_RULES } from './usesWhen';
@@ -30,4 +32,6 @@ export const findingsOf = findingsBy([
   ...PLACE_RULES,
   ...USES_RULES,
   ...USES_WHEN_RULES,
+  ...POWER_RULES,
+  ...SOURCE_RULES,
 ]);

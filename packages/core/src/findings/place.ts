@@ -1,6 +1,7 @@
 import { coldMargin, tightest } from '../calculate';
 import { coefficientFactor } from '../module';
 import { monthName } from '../units';
+import { sourcesCarry } from './backup';
 import type { Rule } from './finding';
 
 const noPlace: Rule = ({ design }) =>
@@ -81,11 +82,13 @@ const farFromLand: Rule = ({ climate }) => {
   };
 };
 
-const polarNight: Rule = ({ climate, energy }) => {
+const polarNight: Rule = (facts) => {
+  const { climate, energy } = facts;
   const dark = (energy?.months ?? []).filter(
     (month) => month.inUse && (climate?.months[month.month - 1]?.ghiKWhm2 ?? 1) < 0.1,
   );
-  if (dark.length === 0) return null;
+  const months = dark.map(({ month }) => month);
+  if (dark.length === 0 || sourcesCarry(facts, months)) return null;
   return {
     id: 'place.polarNight',
     severity: 'stop',

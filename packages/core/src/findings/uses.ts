@@ -92,12 +92,13 @@ const idleDrawMissing: Rule = ({ design, loads }, pen) => {
   };
 };
 
-/** Between this and a real inverter limit lies the Power sheet; above it a start is hard on any small inverter. */
+/** Above this a start is hard on any small inverter. */
 const START_WORTH_KNOWING_W = 3000;
 
-const hardStart: Rule = ({ loads }, pen) => {
+const hardStart: Rule = ({ loads, design }, pen) => {
   const start = loads.worstStart;
-  if (!start?.starts || start.startW < START_WORTH_KNOWING_W) return null;
+  // a chosen inverter is checked by itself
+  if (design.power.inverter || !start?.starts || start.startW < START_WORTH_KNOWING_W) return null;
   return {
     id: 'uses.start',
     severity: 'note',

@@ -2,6 +2,7 @@ import { CHEMISTRIES, usualUnit } from '../bank';
 import {
   CURRENT_VERSION,
   type ArrayPlan,
+  type BackupSource,
   type Bank,
   type BankHome,
   type BusVolts,
@@ -13,6 +14,7 @@ import {
   type PowerPlan,
   type School,
   type Source,
+  type SourceKind,
   type Use,
 } from '../document';
 import { groupOf } from '../loads';
@@ -194,6 +196,20 @@ export const blankPower = (): PowerPlan => ({
   shedBelow: chosen(30),
   surplusAbove: chosen(95),
   sources: {},
+});
+
+/** What charges beside the sun, with usual figures until they are typed. */
+export const blankSource = (kind: SourceKind, position: number, name = ''): BackupSource => ({
+  name,
+  position,
+  kind,
+  fuel: kind === 'generator' ? 'petrol' : 'diesel',
+  automatic: false,
+  from: '01-01',
+  to: '12-31',
+  given: {},
+  hoursBy: {},
+  energyBy: {},
 });
 
 export const blankPlace = (): Place => ({

@@ -62,7 +62,7 @@ export interface PowerFacts {
 }
 
 /** What of a design the AC side follows from. */
-export type PowerPart = Pick<Design, 'power' | 'supply' | 'uses'>;
+export type PowerDesign = Pick<Design, 'power' | 'supply' | 'uses'>;
 
 /** What of the bank: its size, and what it bears. */
 export type PowerBank = Pick<
@@ -109,7 +109,7 @@ export function acProfile(
 
 /** The AC side and its sources, as numbers. @param place null while unknown */
 export function computePower(
-  { power, supply, uses }: PowerPart,
+  { power, supply, uses }: PowerDesign,
   loads: Loads,
   bank: PowerBank,
   place: PowerPlace | null,
@@ -238,7 +238,7 @@ export function walkSource(now: SourceNow, { chemistry }: PowerBank, meanAcW: nu
  * @param keepDays over which the fuel to keep is counted
  */
 export function powerYear(
-  { power, uses }: Pick<PowerPart, 'power' | 'uses'>,
+  { power, uses }: Pick<PowerDesign, 'power' | 'uses'>,
   { sources, meanAcW }: PowerFacts,
   loads: Loads,
   bank: PowerBank,

@@ -35,7 +35,7 @@ export const SOURCE_KINDS: Readonly<Record<SourceKind, { name: string; asks: rea
     ],
   },
   alternator: { name: 'engine alternator', asks: ['amps', 'limitAmps'] },
-  shore: { name: 'shore or grid', asks: ['watts', 'chargeAmps', 'chargerEfficiency', 'powerFactor'] },
+  shore: { name: 'shore or grid power', asks: ['watts', 'chargeAmps', 'chargerEfficiency', 'powerFactor'] },
   turbine: { name: 'wind or water turbine', asks: [] },
 };
 

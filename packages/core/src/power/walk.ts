@@ -136,8 +136,9 @@ export function walkPower(part: WalkPart): PowerYear {
     month.shedWh += all - wanted;
     stored += made - wanted;
     for (const { source, year } of runs) {
-      const gives = source.there[ofYear] ? (source.dailyWh[m] ?? 0) : 0;
-      if (gives === 0) continue;
+      // a full bank takes nothing of it
+      const gives = source.there[ofYear] ? Math.min(source.dailyWh[m] ?? 0, Math.max(0, full - stored)) : 0;
+      if (gives <= 0) continue;
       stored += gives;
       year.wh += gives;
       month.bySource[source.id] = (month.bySource[source.id] ?? 0) + gives;

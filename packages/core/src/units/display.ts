@@ -95,6 +95,7 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
     case 'percent':
       return size < 10 ? 1 : 0;
     case 'coefficient':
+    case 'fuel':
       return 3;
     case 'latitude':
     case 'longitude':

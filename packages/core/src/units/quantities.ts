@@ -38,6 +38,8 @@ export const QUANTITIES = {
   size: kind(D.LENGTH, 'mm', 'a length', 1, ['mm', 'cm', 'm'], ['in', 'ft', 'mm']),
   road: kind(D.LENGTH, 'km', 'a distance', 1, ['km', 'mi'], ['mi', 'km']),
   volume: kind(D.VOLUME, 'L', 'a volume', 1, ['L', 'm³', 'gal'], ['gal', 'L', 'm³']),
+  /** What an engine burns for an hour or a kWh. */
+  fuel: kind(D.VOLUME, 'L', 'litres', 3, ['L', 'gal'], ['gal', 'L']),
   pressure: kind(D.PRESSURE, 'kPa', 'a pressure', 0, ['kPa', 'bar', 'psi'], ['psi', 'kPa']),
   mass: kind(D.MASS, 'kg', 'a mass', 1, ['kg', 'lb'], ['lb', 'kg']),
   /** A difference of temperatures. */

@@ -8,6 +8,7 @@ import { ArrayParts, ArraySheet } from '../sheets/array/ArraySheet';
 import { BankSheet } from '../sheets/bank/BankSheet';
 import { CoverSheet } from '../sheets/cover/CoverSheet';
 import { PlaceSheet } from '../sheets/place/PlaceSheet';
+import { PowerSheet } from '../sheets/power/PowerSheet';
 import { StringsParts, StringsSheet } from '../sheets/strings/StringsSheet';
 import { Reading } from '../ui/reading';
 import { UsesSheet } from '../sheets/uses/UsesSheet';
@@ -89,6 +90,7 @@ const PAGES: Readonly<Record<Sheet, ComponentType>> = {
   bank: BankSheet,
   array: ArraySheet,
   strings: StringsSheet,
+  power: PowerSheet,
 };
 /** What of a sheet stands in the book once for each array beside the first. */
 const OF_EACH_ARRAY: Readonly<Partial<Record<Sheet, ComponentType>>> = {
@@ -175,6 +177,7 @@ const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
   bank: ['bank.days', 'bank.need'],
   array: ['array.ratio', 'array.need'],
   strings: ['strings.cold', 'strings.hot', 'strings.isc', 'strings.power'],
+  power: ['power.continuous', 'power.heat', 'power.hours', 'power.litres'],
 };
 
 /** Every sheet, one after another. */

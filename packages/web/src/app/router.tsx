@@ -39,6 +39,10 @@ export const router = createBrowserRouter([
         path: 'strings',
         lazy: async () => ({ Component: (await import('../sheets/strings/StringsSheet')).StringsSheet }),
       },
+      {
+        path: 'power',
+        lazy: async () => ({ Component: (await import('../sheets/power/PowerSheet')).PowerSheet }),
+      },
     ],
   },
   {

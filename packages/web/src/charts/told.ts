@@ -7,6 +7,7 @@ import {
   outlineOf,
   type Breadth,
   type ClimateMonth,
+  type PowerPicture,
   type SkyPicture,
   type Skyline,
 } from '@ivolt/core';
@@ -169,4 +170,34 @@ export function tellMap(
         `${name || 'The place'}, ${formatCoordinate(lat, 'latitude')} ${formatCoordinate(lon, 'longitude')}${shown && marks.length > 1 ? ', chosen' : ''}`,
     )
     .join('; ');
+}
+
+const wattsTold = (value: number) => `${Math.round(value)} watts`;
+
+/** What runs at once, what starts on top of it, and what the inverter carries for how long. */
+export function tellStack({ bands, runningW, startExtraW, starts, limits }: PowerPicture): string {
+  const parts = bands.map(({ name, watts }) => `${name} ${wattsTold(watts)}`);
+  const start =
+    startExtraW > 0 ? ` With ${starts ?? 'the largest'} starting ${wattsTold(runningW + startExtraW)}.` : '';
+  const carried = limits
+    ? ` The inverter carries ${wattsTold(limits.continuousW)} for hours, ${wattsTold(limits.overloadW)} for ${formatTrimmed(limits.overloadS / 60, 1)} minutes and ${wattsTold(limits.surgeW)} for ${formatTrimmed(limits.surgeS, 2)} seconds.`
+    : ' No inverter is chosen.';
+  return `At once on AC ${wattsTold(runningW)}: ${parts.join(', ')}.${start}${carried}`;
+}
+
+/** What each source gives in a mean day of each month, and what stays without. */
+export function tellSources(
+  months: NonNullable<PowerPicture['months']>,
+  sources: PowerPicture['sources'],
+): string {
+  const kwhTold = (wh: number) => formatTrimmed(wh / 1000, 1);
+  return `Kilowatt-hours on a mean day. ${months
+    .map((month) => {
+      const given = sources.flatMap(({ id, name }) =>
+        (month.bySource[id] ?? 0) >= 50 ? [`${name || 'a source'} ${kwhTold(month.bySource[id] ?? 0)}`] : [],
+      );
+      const lacking = month.unservedWh + month.shedWh;
+      return `${monthName(month.month)}: ${[`sun ${kwhTold(month.sunWh)}`, ...given, `used ${kwhTold(month.servedWh)}`, ...(lacking >= 50 ? [`without ${kwhTold(lacking)}`] : [])].join(', ')}`;
+    })
+    .join('; ')}.`;
 }

@@ -176,4 +176,5 @@ const GOVERNING: Readonly<Record<Sheet, string>> = {
   bank: 'bank.days',
   array: 'array.ratio',
   strings: 'strings.cold',
+  power: 'load.start',
 };

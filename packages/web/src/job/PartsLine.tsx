@@ -69,6 +69,8 @@ const PLACES: readonly (readonly [RegExp, string])[] = [
   [/^pile\./, 'strings-pile'],
   [/^dc\./, 'strings-dc'],
   [/^strings\.clipped/, 'strings-clip'],
+  [/^source\.|^power\.dark/, 'power-sources'],
+  [/^power\./, 'power-inverter'],
   [/^(strings|inputs)\./, 'strings-ways'],
 ];
 

@@ -44,7 +44,7 @@ export const typeFigure =
     const { design } = getState().job;
     if (!design) return;
     const sparse =
-      /\/(ghi|air|albedoBy|soilingBy|snowBy)\/\d+$|\/(given|prices|chargeAmpsBy)\/[^/]+$|\/inputLimits\/\d\/[^/]+$|^\/controllerPrices\/[^/]+$/.test(
+      /\/(ghi|air|albedoBy|soilingBy|snowBy|hoursBy|energyBy|curve)\/\d+$|\/(given|prices|chargeAmpsBy)\/[^/]+$|\/inputLimits\/\d\/[^/]+$|^\/controllerPrices\/[^/]+$/.test(
         path,
       );
     const value = entry ?? (sparse ? undefined : null);

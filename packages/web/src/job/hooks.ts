@@ -79,6 +79,10 @@ export function figureFor(path: string, design: Pick<Design, 'arrays'>): string 
     [/^\/controllers\/[^/]+\/(chargeAmps|efficiency)/, 'strings.power'],
     [/^\/controllers\/[^/]+\/maxAmps/, 'strings.imp'],
     [/^\/controllers/, 'strings.cold'],
+    [/^\/power\/inverter\/surge/, 'power.surge'],
+    [/^\/power\/inverter\/curve/, 'power.curve'],
+    [/^\/power\/sources/, 'power.hours'],
+    [/^\/power/, 'power.continuous'],
   ];
   const figure = known.find(([pattern]) => pattern.test(path))?.[1] ?? null;
   const array = /^\/arrays\/([^/]+)/.exec(path)?.[1];

@@ -6,19 +6,19 @@ export const GlobalStyle = createGlobalStyle`
     color-scheme: light;
     --paper: #fbf8f1; --leaf: #f4efe3; --ink: #1c2b3d; --soft: #56606b; --rule: #d9d2c1;
     --pencil: #75552a; --tint: #f6ecd4; --act: #b5361c; --act-ink: #fbf8f1; --wash: #f7e0da;
-    --sun: #a06c0c; --sun-wash: #efe0bf; --stored: #1c7471; --margin-rule: #e2a49a; --wood: #f3e6c4; --hatch: #8a8271;
+    --sun: #a06c0c; --sun-wash: #efe0bf; --stored: #1c7471; --engine: #6d3b6b; --margin-rule: #e2a49a; --wood: #f3e6c4; --hatch: #8a8271;
   }
   [data-theme='night'] {
     color-scheme: dark;
     --paper: #171c24; --leaf: #10151c; --ink: #ece5d6; --soft: #aeb0ac; --rule: #3a424d;
     --pencil: #e4c083; --tint: #33301f; --act: #ff9a76; --act-ink: #171c24; --wash: #402420;
-    --sun: #e2ad4c; --sun-wash: #4a3c1c; --stored: #6ec6bd; --margin-rule: #8f4c43; --wood: #3b3423; --hatch: #7c8593;
+    --sun: #e2ad4c; --sun-wash: #4a3c1c; --stored: #6ec6bd; --engine: #d3a3cf; --margin-rule: #8f4c43; --wood: #3b3423; --hatch: #7c8593;
   }
   [data-theme='glare'] {
     color-scheme: light;
     --paper: #ffffff; --leaf: #ffffff; --ink: #0b1420; --soft: #2e3844; --rule: #7d8792;
     --pencil: #5e3a08; --tint: #ffe9b3; --act: #97290c; --act-ink: #ffffff; --wash: #ffdcd3;
-    --sun: #7d5200; --sun-wash: #ffe2a0; --stored: #0b5450; --margin-rule: #97290c; --wood: #fff2cf; --hatch: #6a747f;
+    --sun: #7d5200; --sun-wash: #ffe2a0; --stored: #0b5450; --engine: #56204f; --margin-rule: #97290c; --wood: #fff2cf; --hatch: #6a747f;
   }
   *, *::before, *::after { box-sizing: border-box; }
   html { background: ${color.paper}; color: ${color.ink}; -webkit-text-size-adjust: 100%; scroll-padding-top: 84px; }
@@ -39,7 +39,7 @@ export const GlobalStyle = createGlobalStyle`
     :root, [data-theme] {
       --paper: Canvas; --leaf: Canvas; --ink: CanvasText; --soft: CanvasText; --rule: CanvasText; --hatch: CanvasText;
       --pencil: CanvasText; --tint: Canvas; --act: LinkText; --act-ink: Canvas; --wash: Canvas;
-      --sun: CanvasText; --sun-wash: Canvas; --stored: CanvasText; --margin-rule: CanvasText; --wood: Canvas;
+      --sun: CanvasText; --sun-wash: Canvas; --stored: CanvasText; --engine: CanvasText; --margin-rule: CanvasText; --wood: Canvas;
     }
     :focus-visible, [data-focus-visible] { outline-color: Highlight; }
   }

@@ -15,6 +15,8 @@ export const color = {
   sun: 'var(--sun)',
   sunWash: 'var(--sun-wash)',
   stored: 'var(--stored)',
+  /** What an engine, a shore outlet or a turbine gives. */
+  engine: 'var(--engine)',
   marginRule: 'var(--margin-rule)',
   wood: 'var(--wood)',
 } as const;

@@ -8,11 +8,11 @@ import {
   powerYear,
   type PowerBank,
   type PowerFacts,
-  type PowerPart,
+  type PowerDesign,
   type PowerPlace,
 } from '../../power';
-import { daySequence } from '../../sky';
-import { darkDays, dayRanksOf } from '../dayRanks';
+import { darkRuns, daySequence } from '../../sky';
+import { dayRanksOf } from '../dayRanks';
 
 const bankParts = partsOf<BankResult>()(
   'ah',
@@ -31,14 +31,14 @@ const seen = remembered(
 export const powerBankOf = (bank: BankResult, { depth }: Design['bank']): PowerBank =>
   seen(bankParts(bank), depth.value);
 
-const place = remembered(
-  'air and height of the machines',
-  (altitudeM: number, hotC: number): PowerPlace => ({ altitudeM, hotC }),
-);
+const place = remembered('air and height of the machines', (altitudeM: number, hotC: number): PowerPlace => ({
+  altitudeM,
+  hotC,
+}));
 const placeOf = ({ altitudeM, months }: ResolvedClimate): PowerPlace =>
   place(altitudeM, Math.max(...months.map(({ maxC }) => maxC)));
 
-const parts = partsOf<PowerPart>()('power', 'supply', 'uses');
+const parts = partsOf<PowerDesign>()('power', 'supply', 'uses');
 const power = remembered('AC side and its sources', computePower);
 export const powerOf = (
   design: Design,
@@ -49,16 +49,17 @@ export const powerOf = (
 
 /** Years of days that the bank is walked through; few, so that a key press can wait for them. */
 const YEARS = 8;
-const days = remembered('days of the walk', (climate: ResolvedClimate, grid: JobClimate | null) => {
-  const { ranks, seed } = dayRanksOf(climate, grid);
-  return daySequence(ranks, YEARS, seed);
-});
-
-/** Fuel is kept for the longest dark run of a rare year, and never for less than a week. */
+/** Fuel is kept for the longest dark run of these years, and never for less than a week. */
 const LEAST_KEPT_DAYS = 7;
 
+const days = remembered('days of the walk', (climate: ResolvedClimate, grid: JobClimate | null) => {
+  const { ranks, seed } = dayRanksOf(climate, grid);
+  const sequence = daySequence(ranks, YEARS, seed);
+  return { sequence, keep: Math.max(LEAST_KEPT_DAYS, ...darkRuns(sequence).flat()) };
+});
+
 const walked = remembered('bank and sources through the days', powerYear);
-export const powerYearOf = (
+export function powerYearOf(
   design: Design,
   facts: PowerFacts,
   loads: Loads,
@@ -66,13 +67,7 @@ export const powerYearOf = (
   climate: ResolvedClimate,
   grid: JobClimate | null,
   madeWh: readonly number[],
-) =>
-  walked(
-    parts(design),
-    facts,
-    loads,
-    bank,
-    together(madeWh),
-    days(climate, grid),
-    Math.max(LEAST_KEPT_DAYS, darkDays({ climate, grid, loads })?.worst.rareDays ?? 0),
-  );
+) {
+  const { sequence, keep } = days(climate, grid);
+  return walked(parts(design), facts, loads, bank, together(madeWh), sequence, keep);
+}

@@ -147,7 +147,7 @@ export const POWER_FIELDS: Readonly<Record<string, FieldSpec>> = {
   ),
   '/power/sources/*/fuelPerKWh': field(
     'Fuel per kWh',
-    'volume',
+    'fuel',
     0.05,
     5,
     'Litres for each kWh it gives, beside what it takes to turn.',
@@ -155,7 +155,7 @@ export const POWER_FIELDS: Readonly<Record<string, FieldSpec>> = {
   ),
   '/power/sources/*/fuelNoLoad': field(
     'No-load fuel, an hour',
-    'volume',
+    'fuel',
     0,
     50,
     'Litres an hour with nothing connected.',

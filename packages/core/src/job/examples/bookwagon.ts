@@ -1,7 +1,16 @@
 import type { Design } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
-import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
-import { controller, rows, spar, stop, strung } from './parts';
+import {
+  blankArray,
+  blankDesign,
+  blankSource,
+  catalogue,
+  chosen,
+  guess,
+  measured,
+  usualBank,
+} from '../blank';
+import { controller, inverter, rows, spar, stop, strung } from './parts';
 
 /** A library on wheels that is somewhere else every few weeks. Invented. */
 export function bookwagon(): Design {
@@ -36,6 +45,24 @@ export function bookwagon(): Design {
       { name: 'Kettle', watts: catalogue(900), hours: guess(0.15), priority: 'should' },
       { name: 'Radio link', watts: measured(11), hours: chosen(24), supply: 'dc' },
     ]),
+    power: {
+      ...design.power,
+      inverter: inverter('station-1800', 230),
+      sources: {
+        d1: {
+          ...blankSource('shore', 1, 'Depot outlet'),
+          from: '11-23',
+          to: '02-09',
+          given: { watts: catalogue(2300), chargeAmps: catalogue(25) },
+        },
+        d2: {
+          ...blankSource('shore', 2, 'Lakes, the hall'),
+          from: '06-02',
+          to: '07-18',
+          given: { watts: catalogue(2300), chargeAmps: catalogue(25) },
+        },
+      },
+    },
     place: { ...design.place, name: 'Depot', lat: chosen(-34.9), lon: chosen(138.7) },
     stops: {
       s1: stop(1, 'River towns', '02-10', '03-28', -34.2, 142.1),

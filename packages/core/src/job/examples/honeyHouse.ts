@@ -9,7 +9,7 @@ import {
 } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
 import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
-import { controller, facing, rows, strung } from './parts';
+import { controller, facing, inverter, rows, strung } from './parts';
 
 const hours = (from: number, to: number) => ({ year: painted(NO_PAINT, from * 2, to * 2 - 1, true) });
 const SUMMER = [7, 8, 9];
@@ -112,6 +112,7 @@ export function honeyHouse(): Design {
     ]),
     events: { e1: { name: 'Extracting', position: 1, from: '08-08', to: '08-28' } },
     supply: { ...design.supply, inverterIdle: catalogue(14), inverterHours: guess(14) },
+    power: { ...design.power, inverter: inverter('inv-2400', 120) },
     place: {
       ...design.place,
       name: 'The bee yard',

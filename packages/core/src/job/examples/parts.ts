@@ -1,4 +1,5 @@
-import type { Controller, Obstacle, PlanePlan, Stop, StringsPlan, Use } from '../../document';
+import type { Controller, Inverter, Obstacle, PlanePlan, Stop, StringsPlan, Use } from '../../document';
+import { inverterOfClass, MACHINE_CLASSES } from '../../power';
 import { controllerClass, controllerOfClass } from '../../strings';
 import { blankArray, blankPlace, blankUse, chosen, measured } from '../blank';
 
@@ -23,6 +24,12 @@ export const controller = (position: number, id: string): Controller => ({
   position,
   ...controllerOfClass(controllerClass(id)),
 });
+
+export function inverter(id: string, volts: number): Inverter {
+  const found = MACHINE_CLASSES.find((machine) => machine.id === id);
+  if (!found) throw new RangeError(`No inverter ${id}`);
+  return inverterOfClass(found, volts);
+}
 
 export const stop = (
   position: number,

@@ -1,6 +1,15 @@
 import type { Design, Use } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
-import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
+import {
+  blankArray,
+  blankDesign,
+  blankSource,
+  catalogue,
+  chosen,
+  guess,
+  measured,
+  usualBank,
+} from '../blank';
 import { controller, rows, spar, stop, strung } from './parts';
 
 /** A wooden cutter that goes north for the summer. Invented. */
@@ -36,6 +45,35 @@ export function sula(): Design {
         priority: 'must',
       }),
     ]),
+    power: {
+      ...design.power,
+      sources: {
+        e1: {
+          ...blankSource('alternator', 1, 'Engine'),
+          given: { amps: catalogue(55), limitAmps: chosen(30) },
+          hoursBy: {
+            5: guess(0.8),
+            6: guess(1),
+            7: guess(0.9),
+            8: guess(0.9),
+            9: guess(1.1),
+            10: guess(0.4),
+          },
+        },
+        q1: {
+          ...blankSource('shore', 2, 'Winter quay'),
+          from: '10-06',
+          to: '04-20',
+          given: { watts: catalogue(2300), chargeAmps: catalogue(20) },
+        },
+        q2: {
+          ...blankSource('shore', 3, 'Pontoon in the isles'),
+          from: '07-28',
+          to: '08-03',
+          given: { watts: catalogue(2300), chargeAmps: catalogue(20) },
+        },
+      },
+    },
     place: { ...design.place, name: 'Home mooring', lat: chosen(47.6), lon: chosen(-3) },
     stops: {
       s1: stop(1, 'Western approaches', '05-12', '06-10', 50, -5.2),

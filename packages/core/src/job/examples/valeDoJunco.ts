@@ -1,8 +1,17 @@
 import type { ArrayPlan, Design, Obstacle } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
 import { ALL_MONTHS } from '../../units';
-import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
-import { controller, facing, rows, strung } from './parts';
+import {
+  blankArray,
+  blankDesign,
+  blankSource,
+  catalogue,
+  chosen,
+  guess,
+  measured,
+  usualBank,
+} from '../blank';
+import { controller, facing, inverter, rows, strung } from './parts';
 
 /** A goat dairy. Invented. Its first string choice is one that a cold morning breaks. */
 export function valeDoJunco(): Design {
@@ -44,6 +53,29 @@ export function valeDoJunco(): Design {
         months: [...ALL_MONTHS],
       },
     ]),
+    power: {
+      ...design.power,
+      inverter: inverter('char-4000', 230),
+      room: guess(28),
+      sources: {
+        g1: {
+          ...blankSource('generator', 1, 'Diesel set'),
+          fuel: 'diesel',
+          given: {
+            watts: catalogue(6000),
+            peakWatts: catalogue(6600),
+            chargeAmps: catalogue(70),
+            chargerEfficiency: catalogue(92),
+            startAt: chosen(35),
+            stopAt: chosen(85),
+            quietFrom: chosen(21),
+            quietTo: chosen(8),
+            hoursAWeek: chosen(20),
+            tank: measured(40),
+          },
+        },
+      },
+    },
     place: {
       ...design.place,
       name: 'Vale do Junco',

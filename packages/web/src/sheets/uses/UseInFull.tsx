@@ -4,6 +4,7 @@ import {
   USUAL_GIVEN,
   withValueAt,
   type Leg,
+  type Phases,
   type StartBy,
   type Use,
   type UseForm,
@@ -53,8 +54,10 @@ const STARTS: readonly Choice<StartBy>[] = [
 const LEGS: readonly Choice<Leg>[] = [
   { id: 'a', label: 'leg A' },
   { id: 'b', label: 'leg B' },
-  { id: 'both', label: 'both legs', about: 'across the two' },
+  { id: 'c', label: 'leg C' },
+  { id: 'both', label: 'all legs', about: 'shared between them' },
 ];
+const legsOf = (phases: Phases) => LEGS.filter(({ id }) => id !== 'c' || phases === 'three');
 const STAGES: readonly Choice<string>[] = [
   { id: '0', label: 'from the first day' },
   { id: '1', label: 'at stage 1', about: 'counts for nothing yet; the design is checked for it' },
@@ -129,11 +132,11 @@ export function UseInFull({ id, use }: { id: string; use: Use }) {
             </>
           ) : null}
           {use.start === 'watts' ? <GivenPencil id={id} given="startWatts" /> : null}
-          {design.supply.split && use.supply === 'ac' ? (
+          {design.supply.phases !== 'single' && use.supply === 'ac' ? (
             <Select
               label="On"
               value={use.leg}
-              choices={LEGS}
+              choices={legsOf(design.supply.phases)}
               onChange={(leg) => put('Move to another leg:', 'leg', leg)}
             />
           ) : null}

@@ -1,5 +1,5 @@
 import { USE_FORMS, runningW, type Priority, type Supply, type Use } from '@ivolt/core';
-import { memo, useRef, type Ref } from 'react';
+import { memo, useCallback, useRef, type Ref } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
@@ -10,10 +10,10 @@ import { PencilText } from '../../job/fields/PencilWords';
 import { useReading } from '../../ui/reading';
 import { color, site } from '../../ui/tokens';
 import { cellOf, focusCell } from './cells';
-import { duplicateUse, moveUse, removeUse } from './useEdits';
+import { duplicateUse, moveUse, placeUse, removeUse } from './useEdits';
 import { UseInFull } from './UseInFull';
 import { MonthsField } from '../../ui/MonthsField';
-import { useRowDrag } from './useRowDrag';
+import { useRowDrag } from '../../ui/useRowDrag';
 import { hoursTold, watts } from './useWords';
 
 const PRIORITIES: readonly Choice<Priority>[] = [
@@ -142,7 +142,13 @@ export const UseRow = memo(function UseRow({ id, use, index, open, onOpen, onAdd
   const name = use.name || 'the unnamed use';
   const grip = useRef<HTMLButtonElement>(null);
   const row = useRef<HTMLTableRowElement>(null);
-  const over = useRowDrag(id, row, grip);
+  const over = useRowDrag(
+    'use',
+    id,
+    row,
+    grip,
+    useCallback((dropped, where) => dispatch(placeUse(dropped, id, where)), [dispatch, id]),
+  );
   const cell = (column: string) => `${id}.${column}`;
   const put = (label: string, key: keyof Use, value: unknown, session: string | null = null) =>
     dispatch(putValue(`${label} ${name}`, `/uses/${id}/${key}`, value, session));

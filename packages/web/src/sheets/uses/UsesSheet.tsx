@@ -8,7 +8,7 @@ import { PeoplePart } from './PeoplePart';
 import { UsesTable } from './UsesTable';
 import { InkFigure } from '../../job/fields/InkFigure';
 import { Pencils } from '../../job/fields/Pencils';
-import { TickField } from '../../job/fields/TickField';
+import { PhasesSelect } from '../common/PhasesSelect';
 
 /** Step 1: every use, and what they come to. */
 export function UsesSheet() {
@@ -47,9 +47,7 @@ export function UsesSheet() {
           <InkFigure id="load.nightOff" label="Saved by switching it off at night" />
         </Row>
         <div style={{ marginTop: 10 }}>
-          <TickField path="/supply/split" says={['AC is split-phase', 'AC has one phase']}>
-            AC is split-phase, with two legs
-          </TickField>
+          <PhasesSelect />
         </div>
         <Note style={{ marginTop: 8 }}>
           kW is how hard something draws; kWh is what that comes to over hours; Ah is kWh over the bus

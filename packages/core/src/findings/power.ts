@@ -1,0 +1,353 @@
+import type { Facts } from '../calculate';
+import type { Inverter } from '../document';
+import { inverterAt, inverterOfClass, MACHINE_CLASSES, type InverterNow, type MachineClass } from '../power';
+import { remembered } from '../memo';
+import { choose, put, remedy, type Remedy, type Rule } from './finding';
+
+const typical = remembered('typical inverters', (of: MachineClass, volts: number) =>
+  inverterOfClass(of, volts),
+);
+const sheetFigure = remembered('figures of typical inverters', (value: number) => ({
+  value,
+  from: 'catalogue' as const,
+}));
+
+/** What a leg gives to neutral where nobody said. */
+const usualVolts = ({ design }: Facts) => (design.units === 'imperial' ? 120 : 230);
+
+const take = (facts: Facts, of: MachineClass): Remedy =>
+  remedy(
+    `Take ${of.label.charAt(0).toLowerCase()}${of.label.slice(1)}`,
+    put('/power/inverter', typical(of, facts.design.power.inverter?.volts.value ?? usualVolts(facts))),
+    put('/supply/inverterEfficiency', sheetFigure(of.efficiencyPct)),
+    put('/supply/inverterIdle', sheetFigure(of.idleW)),
+  );
+
+/** Typical machines for this bus and these phases that hold what a test asks; those of the same kind first, smallest first. */
+function machinesFor(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
+  const { busVolts, supply, power } = facts.design;
+  const at = facts.power.inverter;
+  const { roomC, altitudeM } = at ?? { roomC: 25, altitudeM: facts.climate?.altitudeM ?? 0 };
+  const fit = MACHINE_CLASSES.filter(
+    (of) =>
+      of.kind !== 'station' &&
+      of.buses.includes(busVolts) &&
+      of.phases === supply.phases &&
+      holds(inverterAt(typical(of, usualVolts(facts)), supply.phases, roomC, altitudeM)),
+  );
+  const kind = power.inverter?.kind;
+  return [...fit.filter((of) => of.kind === kind), ...fit.filter((of) => of.kind !== kind)]
+    .slice(0, 2)
+    .map((of) => take(facts, of));
+}
+
+/** One more like it, which idles too. */
+function another(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
+  const { inverter } = facts.design.power;
+  const at = facts.power.inverter;
+  if (!inverter || !at || inverter.kind === 'station') return [];
+  const many = inverter.stacked.value + 1;
+  const then = inverterAt(
+    { ...inverter, stacked: { ...inverter.stacked, value: many } },
+    facts.design.supply.phases,
+    at.roomC,
+    at.altitudeM,
+  );
+  const { inverterIdle } = facts.design.supply;
+  return many > 4 || !holds(then)
+    ? []
+    : [
+        remedy(
+          `Stack ${many} of them`,
+          choose('/power/inverter/stacked', many),
+          put('/supply/inverterIdle', {
+            ...inverterIdle,
+            value: Math.round((inverterIdle.value * many * 10) / (many - 1)) / 10,
+          }),
+        ),
+      ];
+}
+
+const larger = (facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] => [
+  ...machinesFor(facts, holds),
+  ...another(facts, holds),
+];
+
+/** Everything that a machine has to hold: the largest use, all at once, and the worst start. */
+const holdsAll =
+  ({ power: { asked } }: Facts) =>
+  ({ continuousW, surgeW }: InverterNow) =>
+    continuousW >= Math.max(asked.largestW, asked.runningW) && surgeW >= asked.startW;
+
+const notChosen: Rule = (facts, pen) => {
+  const { power, design } = facts;
+  const { asked } = power;
+  if (design.power.inverter || asked.runningW === 0) return null;
+  return {
+    id: 'power.none',
+    severity: 'note',
+    sheet: 'power',
+    title: 'No inverter chosen yet',
+    sentence: `The uses on AC ask for ${pen(asked.runningW, 'power')} at once and ${pen(asked.startW, 'power')} while ${asked.starts ?? 'nothing'} starts. Choose one and it is checked against them.`,
+    value: asked.runningW,
+    remedies: machinesFor(facts, holdsAll(facts)),
+    focus: '/power/inverter',
+  };
+};
+
+const wrongBus: Rule = (facts) => {
+  const { inverter } = facts.design.power;
+  const { busVolts } = facts.design;
+  if (!inverter || inverter.buses.includes(busVolts)) return null;
+  return {
+    id: 'power.bus',
+    severity: 'stop',
+    sheet: 'power',
+    title: 'The inverter is made for another voltage',
+    sentence: `${inverter.label} is made for ${inverter.buses.join(' and ')} V; the battery side is ${busVolts} V. It does not start, or breaks.`,
+    value: busVolts,
+    remedies: machinesFor(facts, holdsAll(facts)),
+    focus: '/power/inverter',
+  };
+};
+
+/** How its derating came about, where there is any. */
+function derated(now: InverterNow, { continuous, stacked }: Inverter, pen: Parameters<Rule>[1]): string {
+  const by = [
+    now.heatKeeps < 1 ? pen(now.roomC, 'temperature') : '',
+    now.airKeeps < 1 ? pen(now.altitudeM, 'altitude') : '',
+  ].filter(Boolean);
+  return by.length > 0
+    ? ` (${pen(continuous.value * stacked.value, 'power')} by its sheet, less at ${by.join(' and ')})`
+    : '';
+}
+
+const largestUse: Rule = (facts, pen) => {
+  const { inverter } = facts.design.power;
+  const { inverter: now, asked } = facts.power;
+  if (!inverter || !now || asked.largestW <= now.continuousW) return null;
+  const never = asked.largestW > now.overloadW;
+  return {
+    id: 'power.largest',
+    severity: never ? 'stop' : 'look',
+    sheet: 'power',
+    title: never ? 'One use is more than the inverter' : 'One use is more than it carries for long',
+    sentence: `${asked.largest || 'A use'} takes ${pen(asked.largestW, 'power')}; the inverter carries ${pen(now.continuousW, 'power')} here${derated(now, inverter, pen)}${never ? ' and switches off' : `, and more for ${pen(inverter.overloadMinutes.value, 'minutes')} only`}.`,
+    value: asked.largestW,
+    limit: now.continuousW,
+    remedies: larger(facts, (then) => then.continuousW >= asked.largestW),
+    focus: '/power/inverter/continuous',
+  };
+};
+
+const allAtOnce: Rule = (facts, pen) => {
+  const { inverter } = facts.design.power;
+  const { inverter: now, asked } = facts.power;
+  if (!inverter || !now || asked.runningW <= now.continuousW || asked.largestW > now.continuousW) return null;
+  const { sharing } = facts.design.supply;
+  return {
+    id: 'power.atOnce',
+    severity: 'look',
+    sheet: 'power',
+    title: 'Together they are more than the inverter',
+    sentence: `What can run at once on AC comes to ${pen(asked.runningW, 'power')}; the inverter carries ${pen(now.continuousW, 'power')} here${derated(now, inverter, pen)}. ${sharing.value === 100 ? 'If not all of it ever runs together, say so by the coincidence factor; else' : 'Take'} a larger one, or keep some of it apart.`,
+    value: asked.runningW,
+    limit: now.continuousW,
+    remedies: larger(facts, (then) => then.continuousW >= asked.runningW),
+    focus: '/supply/sharing',
+  };
+};
+
+/** A soft starter brings a motor's start down to about this. Common practice. */
+const SOFT_START = 1.5;
+
+/** Softer starts of the uses that start so hard. */
+function softer({ design, power }: Facts): Remedy[] {
+  const hard = Object.entries(design.uses).filter(
+    ([, use]) =>
+      use.supply === 'ac' && use.stage === 0 && use.start === 'factor' && use.startFactor.value > SOFT_START,
+  );
+  const one = hard.filter(([, { name }]) => name === power.asked.starts);
+  const soft = (label: string, uses: typeof hard) =>
+    remedy(label, ...uses.map(([id]) => put(`/uses/${id}/startFactor`, sheetFigure(SOFT_START))));
+  return [
+    ...(one.length > 0 ? [soft(`Soft starter for ${one[0]?.[1].name || 'it'}`, one)] : []),
+    ...(hard.length > one.length ? [soft('Soft starters for all of them', hard)] : []),
+  ];
+}
+
+const startNotCarried: Rule = (facts, pen) => {
+  const { inverter } = facts.design.power;
+  const { inverter: now, asked } = facts.power;
+  if (!inverter || !now || asked.startW <= now.surgeW) return null;
+  const alone = asked.aloneW > now.surgeW;
+  return {
+    id: 'power.start',
+    severity: alone ? 'stop' : 'look',
+    sheet: 'power',
+    title: alone ? 'A motor that it cannot start' : 'A start that it may not carry',
+    sentence: alone
+      ? `${asked.alone || 'A use'} takes ${pen(asked.aloneW, 'power')} to start, by itself; the inverter gives ${pen(now.surgeW, 'power')} for ${pen(inverter.surgeSeconds.value, 'seconds')} and switches off.`
+      : `${asked.starts || 'A use'} starting while all else runs asks for ${pen(asked.startW, 'power')}; the inverter gives ${pen(now.surgeW, 'power')} for ${pen(inverter.surgeSeconds.value, 'seconds')}. Started with less running, it holds.`,
+    value: asked.startW,
+    limit: now.surgeW,
+    remedies: [...softer(facts), ...larger(facts, (then) => then.surgeW >= asked.startW)],
+    focus: '/power/inverter/surge',
+  };
+};
+
+/** A motor is up to speed after about so long, s. Common practice. */
+const START_TAKES_S = 0.5;
+
+const surgeTooShort: Rule = ({ design, power }, pen) => {
+  const { inverter } = design.power;
+  const now = power.inverter;
+  if (!inverter || !now || inverter.surgeSeconds.value >= START_TAKES_S) return null;
+  if (power.asked.startW <= now.overloadW || power.asked.startW > now.surgeW) return null;
+  return {
+    id: 'power.surgeShort',
+    severity: 'look',
+    sheet: 'power',
+    title: 'A surge too short for a motor',
+    sentence: `Its surge lasts ${pen(inverter.surgeSeconds.value, 'seconds')}; a motor needs about ${pen(START_TAKES_S, 'seconds')} to turn (common practice). Above that it gives ${pen(now.overloadW, 'power')}, and ${power.asked.starts ?? 'the start'} asks for ${pen(power.asked.startW, 'power')}.`,
+    value: inverter.surgeSeconds.value,
+    limit: START_TAKES_S,
+    focus: '/power/inverter/surgeSeconds',
+  };
+};
+
+const legOverloaded: Rule = (facts, pen) => {
+  const { inverter } = facts.design.power;
+  const { inverter: now, asked } = facts.power;
+  if (!inverter || !now || facts.design.supply.phases === 'single') return null;
+  if (asked.legW <= now.legW || asked.runningW > now.continuousW) return null;
+  return {
+    id: 'power.leg',
+    severity: 'look',
+    sheet: 'power',
+    title: `Leg ${asked.leg.toUpperCase()} is overloaded`,
+    sentence: `What can run at once on leg ${asked.leg.toUpperCase()} comes to ${pen(asked.legW, 'power')}; each leg carries ${pen(now.legW, 'power')}. Move uses to another leg.`,
+    value: asked.legW,
+    limit: now.legW,
+    remedies: larger(facts, (then) => then.legW >= asked.legW),
+    focus: '/power/inverter/continuous',
+  };
+};
+
+/** Of a day's energy, what an inverter may draw itself. Common practice. */
+const IDLE_SHARE = 0.1;
+
+const idleShare: Rule = ({ power, loads }, pen) => {
+  const { idleShare: share } = power;
+  if (share <= IDLE_SHARE || !loads.heaviest) return null;
+  return {
+    id: 'power.idle',
+    severity: 'note',
+    sheet: 'power',
+    title: 'It idles away a good part of the day',
+    sentence: `The inverter itself takes ${pen(loads.heaviest.idleWh, 'energy')} a day, ${pen(share * 100, 'percent')} of the heaviest; above a tenth a smaller one, hours of being off, or a DC fridge and DC lights are worth a look (common practice).`,
+    value: share,
+    limit: IDLE_SHARE,
+    focus: '/supply/inverterIdle',
+  };
+};
+
+/** Points between the curve and the efficiency of the job that are worth a word. */
+const CURVE_POINTS = 1.5;
+
+const curveSaysOther: Rule = ({ power, design }, pen) => {
+  const typed = design.supply.inverterEfficiency.value;
+  const { curvePct } = power;
+  if (curvePct === null || Math.abs(curvePct - typed) < CURVE_POINTS) return null;
+  const to = Math.round(curvePct);
+  return {
+    id: 'power.curve',
+    severity: 'note',
+    sheet: 'power',
+    title: 'The curve says otherwise',
+    sentence: `By its curve and your day it comes to ${pen(curvePct, 'percent')}, its idle draw beside it; the job uses ${pen(typed, 'percent')}.`,
+    value: curvePct,
+    limit: typed,
+    remedies: [remedy(`Use ${to} %`, put('/supply/inverterEfficiency', sheetFigure(to)))],
+    focus: '/supply/inverterEfficiency',
+  };
+};
+
+const nothingOnAc: Rule = ({ design }) =>
+  design.power.inverter &&
+  Object.keys(design.uses).length > 0 &&
+  !Object.values(design.uses).some(({ supply }) => supply === 'ac')
+    ? {
+        id: 'power.dcOnly',
+        severity: 'note',
+        sheet: 'power',
+        title: 'Nothing runs on AC',
+        sentence: 'Every use is on DC: the job needs no inverter, and without one nothing idles.',
+        remedies: [remedy('Leave the inverter out', put('/power/inverter', null))],
+        focus: '/power/inverter',
+      }
+    : null;
+
+/** One machine stands in two sheets: here its AC side, on Strings its panel inputs. */
+const oneMachine: Rule = ({ design }) => {
+  const { inverter } = design.power;
+  if (!inverter || (inverter.kind !== 'all-in-one' && inverter.kind !== 'station')) return null;
+  const controllers = Object.entries(design.controllers);
+  if (controllers.some(([, { inverter: same }]) => same)) return null;
+  const [first] = controllers;
+  return {
+    id: 'power.oneMachine',
+    severity: 'look',
+    sheet: 'power',
+    title: 'Its panel inputs are not on Strings',
+    sentence: `${inverter.label} has panel inputs of its own, and the controllers on Strings are other machines. Take its inputs there, or say that the first controller is this machine, so that its draw counts once.`,
+    remedies: first
+      ? [remedy('The first controller is this machine', put(`/controllers/${first[0]}/inverter`, true))]
+      : [],
+    focus: '/power/inverter',
+  };
+};
+
+/** AC volts that a use is said at lie within this share of what the inverter makes, or of twice that between two legs. */
+const NEAR_VOLTS = 0.15;
+
+const otherVolts: Rule = ({ design }, pen) => {
+  const { inverter } = design.power;
+  if (!inverter) return null;
+  const made = inverter.volts.value;
+  const near = (volts: number, to: number) => Math.abs(volts - to) <= NEAR_VOLTS * to;
+  const between = { single: made, split: 2 * made, three: Math.sqrt(3) * made }[design.supply.phases];
+  return Object.entries(design.uses).flatMap(([id, use]) => {
+    const volts = use.form === 'amps' ? use.given.volts?.value : undefined;
+    if (volts === undefined || use.supply !== 'ac' || near(volts, made) || near(volts, between)) return [];
+    return {
+      id: `power.volts:${id}`,
+      severity: 'stop' as const,
+      sheet: 'power' as const,
+      title: 'Made for another AC voltage',
+      sentence: `${use.name || 'A use'} is made for ${pen(volts, 'voltage')}; the inverter makes ${pen(made, 'voltage')}${between === made ? '' : `, and ${pen(between, 'voltage')} between legs`}. It burns out or does not run.`,
+      value: volts,
+      limit: made,
+      remedies:
+        near(volts, 120) || near(volts, 230)
+          ? [remedy(`An inverter for ${pen(volts, 'voltage')}`, choose('/power/inverter/volts', volts))]
+          : [],
+      focus: '/power/inverter/volts',
+    };
+  });
+};
+
+export const POWER_RULES: readonly Rule[] = [
+  notChosen,
+  wrongBus,
+  largestUse,
+  allAtOnce,
+  startNotCarried,
+  surgeTooShort,
+  legOverloaded,
+  otherVolts,
+  oneMachine,
+  idleShare,
+  curveSaysOther,
+  nothingOnAc,
+];

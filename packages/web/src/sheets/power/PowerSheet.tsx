@@ -1,0 +1,49 @@
+import { StackPicture } from '../../charts/StackPicture';
+import { InkFigure } from '../../job/fields/InkFigure';
+import { Pencil } from '../../job/fields/Pencil';
+import { SheetHead } from '../../job/fields/SheetHead';
+import { useDesign, useEvaluation } from '../../job/hooks';
+import { Row } from '../../ui/layout';
+import { Section } from '../../ui/Section';
+import { PhasesSelect } from '../common/PhasesSelect';
+import { CircuitsPart } from './CircuitsPart';
+import { InverterSelect, InverterSheet } from './InverterParts';
+import { SourcesPart } from './SourcesPart';
+import { SourcesYear } from './SourcesYear';
+
+/** Step 6: what runs, what starts, what stays on, and what charges when the sun does not. */
+export function PowerSheet() {
+  const { power } = useDesign();
+  const picture = useEvaluation()?.power;
+  const { inverter } = power;
+  return (
+    <>
+      <SheetHead sheet="power" />
+      <Row>
+        <InverterSelect />
+        {inverter ? <Pencil path="/power/inverter/stacked" /> : null}
+        <PhasesSelect />
+        <Pencil path="/power/room" optional fallback={picture?.roomC ?? null} />
+        <Pencil path="/supply/sharing" />
+      </Row>
+      {picture && picture.runningW > 0 ? <StackPicture picture={picture} /> : null}
+      {inverter ? (
+        <Section aria-label="What it carries">
+          <Row>
+            <InkFigure id="power.continuous" label="Continuous rating here" />
+            <InkFigure id="power.surge" label="Surge rating" />
+            <InkFigure id="load.start" label="Worst start" />
+            <InkFigure id="power.heat" label="Heat given off" />
+            {Object.keys(inverter.curve).length > 0 ? (
+              <InkFigure id="power.curve" label="Efficiency by its curve" />
+            ) : null}
+          </Row>
+        </Section>
+      ) : null}
+      <CircuitsPart />
+      <SourcesPart />
+      <SourcesYear />
+      {inverter ? <InverterSheet inverter={inverter} /> : null}
+    </>
+  );
+}
