@@ -38,7 +38,7 @@ const inverterFigures = onFacts('figures of the inverter', ({ design, power }: F
     }),
     figure(pen, 'power.curve', 'power', 'efficiency by its curve', power.curvePct, 'percent', {
       source:
-        'The one efficiency that, with the idle draw beside it, takes as much from the bank as the curve over a mean day of the heaviest month. The uses on AC are spread like all of them.',
+        'The one efficiency that, with the idle draw beside it, takes as much from the bank as the curve over a mean day of the heaviest month, each use at its own watts.',
       others: `The job uses ${pen(design.supply.inverterEfficiency.value, 'percent')}.`,
     }),
     heatFigure(design, power, pen),

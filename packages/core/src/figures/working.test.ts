@@ -98,6 +98,12 @@ describe('a working comes to its figure', () => {
       'strings.imp',
       'strings.power',
       'strings.together',
+      'power.continuous',
+      'power.surge',
+      'power.heat',
+      'power.hours',
+      'power.litres',
+      'source.asked',
     ])
       expect([kind, (met.get(kind) ?? 0) > 3]).toEqual([kind, true]);
   });

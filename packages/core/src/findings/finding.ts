@@ -49,6 +49,8 @@ export const remedy = (label: string, ...operations: Operation[]): Remedy => ({ 
 /** The same entry for the same value, so that a remedy tried again is the same design again. */
 const choice = remembered('choices of remedies', (value: number) => ({ value, from: 'chosen' as const }));
 export const choose = (path: string, value: number): Operation => put(path, choice(value));
+/** The same for a figure that may not have been given yet. */
+export const add = (path: string, value: number): Operation => ({ op: 'add', path, value: choice(value) });
 export const put = (path: string, value: unknown): Operation => ({ op: 'replace', path, value });
 
 /** A typical controller in the place of another: the same one whenever it is tried. */

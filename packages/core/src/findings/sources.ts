@@ -1,10 +1,9 @@
 import type { Facts } from '../calculate';
 import { sourceFigure, type SourceNow } from '../power';
-import { choose, put, remedy, type FindingParts, type Rule } from './finding';
+import { add, put, remedy, type FindingParts, type Rule } from './finding';
 
 const named = ({ plan }: SourceNow) => plan.name || 'The source';
 const given = ({ path }: SourceNow, key: string) => `${path}/given/${key}`;
-
 /** Findings of each source that a test takes. */
 const eachSource =
   (
@@ -28,7 +27,7 @@ const stopsBelowStart = eachSource((source, _, pen) => {
     sentence: `${named(source)} starts at ${pen(start, 'percent')} of charge and stops at ${pen(stop, 'percent')}: it would never charge.`,
     value: stop,
     limit: start,
-    remedies: to > start ? [remedy(`Stop at ${to} %`, choose(given(source, 'stopAt'), to))] : [],
+    remedies: to > start ? [remedy(`Stop at ${to} %`, add(given(source, 'stopAt'), to))] : [],
     focus: given(source, 'stopAt'),
   };
 });
@@ -49,7 +48,7 @@ const chargerOverloads = eachSource((source, { power }, pen) => {
     limit: setAmps,
     remedies:
       to >= 1
-        ? [remedy(`Limit the charger to ${pen(to, 'current')}`, choose(given(source, 'chargeAmps'), to))]
+        ? [remedy(`Limit the charger to ${pen(to, 'current')}`, add(given(source, 'chargeAmps'), to))]
         : [],
     focus: given(source, 'chargeAmps'),
   };
@@ -67,7 +66,7 @@ const harderThanBank = eachSource((source, { bank }, pen) => {
     sentence: `${named(source)} charges with ${pen(chargerAmps, 'current')}; ${bank.chemistry.name} of this size takes ${pen(bankAmps, 'current')} (common practice).`,
     value: chargerAmps,
     limit: bankAmps,
-    remedies: to >= 1 ? [remedy(`Limit it to ${pen(to, 'current')}`, choose(given(source, key), to))] : [],
+    remedies: to >= 1 ? [remedy(`Limit it to ${pen(to, 'current')}`, add(given(source, key), to))] : [],
     focus: given(source, key),
   };
 });
@@ -85,7 +84,7 @@ const alternatorBurns = eachSource((source, { bank }, pen) => {
     severity: 'look',
     title: 'Nothing limits the alternator',
     sentence: `${bank.chemistry.name.charAt(0).toUpperCase()}${bank.chemistry.name.slice(1)} takes all that ${named(source)} gives until it overheats, and a bank that cuts off under load can destroy its diodes. A DC charger or a regulator limits it (common practice).`,
-    remedies: [remedy(`Limit it to ${pen(to, 'current')}`, choose(given(source, 'limitAmps'), to))],
+    remedies: [remedy(`Limit it to ${pen(to, 'current')}`, add(given(source, 'limitAmps'), to))],
     focus: given(source, 'limitAmps'),
   };
 });
@@ -106,7 +105,7 @@ const runsTooLight = eachSource((source, _, pen) => {
     limit: least,
     remedies:
       wanted <= Math.min(bankAmps, setAmps)
-        ? [remedy(`A charger of ${pen(wanted, 'current')}`, choose(given(source, 'chargeAmps'), wanted))]
+        ? [remedy(`A charger of ${pen(wanted, 'current')}`, add(given(source, 'chargeAmps'), wanted))]
         : [],
     focus: given(source, 'minimumLoad'),
   };
@@ -164,13 +163,13 @@ const goesDark: Rule = ({ power, powerYear }, pen) => {
           ...(set.plan.automatic
             ? []
             : [remedy('Let it start by itself', put(`${set.path}/automatic`, true))]),
-          ...(start < 60 ? [remedy('Start it at 60 %', choose(given(set, 'startAt'), 60))] : []),
+          ...(start < 60 ? [remedy('Start it at 60 %', add(given(set, 'startAt'), 60))] : []),
           remedy(
             'Start it at 60 %, by itself, at any hour',
             put(`${set.path}/automatic`, true),
-            choose(given(set, 'startAt'), 60),
-            choose(given(set, 'quietFrom'), 0),
-            choose(given(set, 'quietTo'), 0),
+            add(given(set, 'startAt'), 60),
+            add(given(set, 'quietFrom'), 0),
+            add(given(set, 'quietTo'), 0),
           ),
         ]
       : [],

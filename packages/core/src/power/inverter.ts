@@ -114,29 +114,33 @@ export function curveAt(curve: Inverter['curve'], share: number): number | null 
   return from[1];
 }
 
+/** Efficiencies that a job is reckoned with, %. */
+const [LEAST_EFFICIENCY, MOST_EFFICIENCY] = [50, 99.5];
+
 /**
- * The one efficiency, %, that with the idle draw beside it takes as much from the bank over a day as the curve does, which
- * has that draw in it. Null where there is no curve or nothing runs.
- * @param acW watts on AC in each half hour @param ratedW of all machines @param idleWh a day
+ * The one efficiency, %, 50–99.5, that with the idle draw beside it takes as much from the bank over a day as the curve
+ * does, which has that draw in it. Null where there is no curve or nothing runs.
+ * @param uses energy of a day at each, Wh, and the watts that it is drawn with @param ratedW of all machines
+ * @param idleWh a day
  */
 export function dayEfficiency(
   curve: Inverter['curve'],
-  acW: ArrayLike<number>,
+  uses: readonly { wh: number; watts: number }[],
   ratedW: number,
   idleWh: number,
 ): number | null {
   let [given, taken] = [0, 0];
-  for (let cell = 0; cell < acW.length; cell++) {
-    const watts = acW[cell] ?? 0;
-    if (watts <= 0) continue;
+  for (const { wh, watts } of uses) {
+    if (wh <= 0 || watts <= 0) continue;
     const efficiency = curveAt(curve, watts / ratedW);
     if (!efficiency) return null;
-    given += watts / 2;
-    taken += watts / 2 / efficiency;
+    given += wh;
+    taken += wh / efficiency;
   }
+  if (given === 0) return null;
   // what it idles through is in the curve only where it runs; a curve that takes less than that says nothing
-  const beside = taken - idleWh;
-  return given > 0 && beside > given / 0.995 ? (100 * given) / beside : given > 0 ? 99.5 : null;
+  const beside = Math.max(given / 1.99, taken - idleWh);
+  return Math.min(MOST_EFFICIENCY, Math.max(LEAST_EFFICIENCY, (100 * given) / beside));
 }
 
 /** Heat that it gives off at a load, W. @param efficiency 0–1 */

@@ -81,14 +81,19 @@ describe('its curve', () => {
     expect(curveAt({}, 0.5)).toBeNull();
   });
   it('comes to the one efficiency that takes as much from the bank with the idle draw beside it', () => {
-    const acW = Float64Array.from({ length: 48 }, (_, cell) => (cell % 2 ? 400 : 2000));
-    const taken = 12 * (2000 / 0.94) + 12 * (400 / 0.8);
-    const efficiency = dayEfficiency(curve, acW, 4000, 600)!;
-    expect((12 * 2400) / (efficiency / 100) + 600).toBeCloseTo(taken, 6);
-    expect(dayEfficiency({}, acW, 4000, 600)).toBeNull();
-    expect(dayEfficiency(curve, new Float64Array(48), 4000, 600)).toBeNull();
+    const day = [
+      { wh: 6000, watts: 2000 },
+      { wh: 1200, watts: 400 },
+      { wh: 0, watts: 1 },
+    ];
+    const taken = 6000 / 0.94 + 1200 / 0.8;
+    const efficiency = dayEfficiency(curve, day, 4000, 300)!;
+    expect(7200 / (efficiency / 100) + 300).toBeCloseTo(taken, 6);
+    expect(dayEfficiency({}, day, 4000, 600)).toBeNull();
+    expect(dayEfficiency(curve, [], 4000, 600)).toBeNull();
     // more idle draw than the curve has in it says nothing more
-    expect(dayEfficiency(curve, acW, 4000, 9000)).toBe(99.5);
+    expect(dayEfficiency(curve, day, 4000, 9000)).toBe(99.5);
+    expect(dayEfficiency({ '5': chosen(5) }, day, 4000, 0)).toBe(50);
   });
   it('leaves as heat what does not come out', () => {
     expect(heatOf(1800, 0.9, 20)).toBeCloseTo(220, 9);

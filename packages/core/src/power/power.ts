@@ -124,11 +124,18 @@ export function computePower(
   const peakAcW = profile.reduce((most, watts) => Math.max(most, watts), 0);
   const meanAcW = profile.reduce((sum, watts) => sum + watts, 0) / profile.length;
   const idleWh = heaviest?.idleWh ?? 0;
+  // each at its own watts: when they come together is not known
+  const drawn = loads.rows.flatMap((row) => {
+    const use = uses[row.id];
+    return use?.supply === 'ac' && !row.surplus && !row.later && heaviest
+      ? [{ wh: (row.monthWh[heaviest.month - 1] ?? 0) * gives, watts: row.runW * use.count.value }]
+      : [];
+  });
   const ratedW = power.inverter ? power.inverter.continuous.value * power.inverter.stacked.value : 0;
   return {
     asked,
     inverter,
-    curvePct: power.inverter && dayEfficiency(power.inverter.curve, profile, ratedW, idleWh),
+    curvePct: power.inverter && dayEfficiency(power.inverter.curve, drawn, ratedW, idleWh),
     heatW: heatOf(asked.runningW, gives, supply.inverterIdle.value),
     meanHeatW: heatOf(meanAcW, gives, idleWh / 24),
     idleShare: heaviest && heaviest.busWh > 0 ? idleWh / heaviest.busWh : 0,

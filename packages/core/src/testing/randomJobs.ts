@@ -8,10 +8,22 @@ import {
   type Chemistry,
   type Design,
   type JobKind,
+  type SourceKey,
+  type SourceKind,
 } from '../document';
-import { blankArray, blankDesign, chosen, useFromLibrary, measured, usualBank } from '../job';
+import {
+  blankArray,
+  blankDesign,
+  blankSource,
+  catalogue,
+  chosen,
+  useFromLibrary,
+  measured,
+  usualBank,
+} from '../job';
 import { libraryFor } from '../loads';
 import { MODULE_CLASSES, sheetOfClass } from '../module';
+import { inverterOfClass, MACHINE_CLASSES } from '../power';
 import { unitSizes } from '../proposals';
 import { CONTROLLER_CLASSES, controllerOfClass } from '../strings';
 
@@ -180,6 +192,65 @@ export function randomJob(seed: number): { design: Design; climate: GridClimate 
     design.arrays[`a${i}`] = plan;
   }
   design.kept = next() < 0.15 ? [pick(['volts', 'chemistry', 'bank', 'controller'])] : [];
+  givePower(design, bus, next, pick, between);
   if (!BUS_VOLTS.includes(design.busVolts)) throw new RangeError('no such bus');
   return { design, climate: climateAt(latDeg, next()) };
+}
+
+/** An inverter as somebody might have bought it, too small now and then, and none, one or two things that charge beside the sun. */
+function givePower(
+  design: Design,
+  bus: BusVolts,
+  next: () => number,
+  pick: <T>(list: readonly T[]) => T,
+  between: (low: number, high: number) => number,
+): void {
+  if (next() < 0.7) {
+    const fitting = MACHINE_CLASSES.filter(
+      ({ buses, phases }) =>
+        (buses.includes(bus) || next() < 0.03) && (phases === 'single' || design.units === 'imperial'),
+    );
+    const of = pick(fitting);
+    design.power = {
+      ...design.power,
+      inverter: inverterOfClass(of, of.phases === 'split' ? 120 : design.units === 'imperial' ? 120 : 230),
+    };
+    design.supply = {
+      ...design.supply,
+      phases: of.phases,
+      inverterEfficiency: catalogue(of.efficiencyPct),
+      inverterIdle: catalogue(of.idleW),
+    };
+  }
+  const kinds: Record<JobKind, readonly SourceKind[]> = {
+    cabin: ['generator', 'generator', 'turbine'],
+    homestead: ['generator', 'generator', 'shore', 'turbine'],
+    shed: ['generator', 'shore'],
+    trailer: ['shore', 'alternator', 'generator'],
+    boat: ['alternator', 'alternator', 'shore', 'turbine'],
+  };
+  for (let i = next() < 0.5 ? between(1, 2) : 0; i > 0; i--) {
+    const source = blankSource(pick(kinds[design.kind]), i, `Source ${i}`);
+    const set = (key: SourceKey, value: number) => (source.given[key] = catalogue(value));
+    if (source.kind === 'alternator') {
+      set('amps', between(3, 12) * 10);
+      if (next() < 0.5) set('limitAmps', between(2, 6) * 10);
+      for (let m = 4; m <= 9; m++) source.hoursBy[m] = measured(between(2, 20) / 10);
+    } else if (source.kind === 'turbine')
+      for (let m = 1; m <= 12; m++) source.energyBy[m] = measured(between(1, 20) * 50);
+    else {
+      set('watts', between(2, 16) * 500);
+      set('chargeAmps', between(1, 12) * 10);
+      if (next() < 0.3) set('powerFactor', 0.65);
+    }
+    if (source.kind === 'generator') {
+      source.fuel = pick(['diesel', 'petrol', 'propane']);
+      source.automatic = next() < 0.3;
+      if (next() < 0.4) {
+        set('startAt', between(3, 7) * 10);
+        set('stopAt', between(5, 9) * 10);
+      }
+    }
+    design.power = { ...design.power, sources: { ...design.power.sources, [`b${i}`]: source } };
+  }
 }

@@ -1,0 +1,235 @@
+import { patched, problemsOf, withValueAt, type BackupSource, type Design, type Use } from '../document';
+import { evaluate } from '../evaluate';
+import { blankSource, blankUse, catalogue, chosen, guess, measured } from '../job';
+import { inverterOfClass, MACHINE_CLASSES } from '../power';
+import { plainClimate } from '../testing/climates';
+import { oneArray } from '../testing/dairy';
+
+const climate = plainClimate(41.6, { altitudeM: 640 });
+const classOf = (id: string) => MACHINE_CLASSES.find((machine) => machine.id === id)!;
+
+/** A house with one motor on AC, its bank and array large enough for all that follows. */
+const house = (change: Partial<Design['power']> = {}, uses: Record<string, Partial<Use>> = {}): Design => {
+  const dairy = oneArray();
+  return {
+    ...dairy,
+    bank: { ...dairy.bank, parallel: chosen(6) },
+    uses: Object.fromEntries(
+      Object.entries({
+        pump: { name: 'Pump', watts: measured(900), startFactor: guess(4), hours: measured(7) },
+        lights: { name: 'Lights', watts: measured(100), hours: measured(4), priority: 'should' as const },
+        ...uses,
+      }).map(([id, use], i) => [id, { ...blankUse(i + 1), ...use }]),
+    ),
+    power: {
+      ...dairy.power,
+      inverter: inverterOfClass(classOf('char-2400'), 230),
+      room: measured(22),
+      ...change,
+    },
+  };
+};
+const findings = (design: Design) => evaluate(design, climate).findings;
+const found = (design: Design, id: string) => findings(design).find((finding) => finding.id === id);
+const inverter = (id: string, change: object = {}) => ({
+  inverter: { ...inverterOfClass(classOf(id), 230), ...change },
+});
+
+describe('an inverter that does for the house', () => {
+  it('has nothing said against it', () => {
+    expect(problemsOf(house())).toEqual([]);
+    expect(findings(house()).filter(({ id }) => /^power|^source/.test(id))).toEqual([]);
+  });
+});
+
+describe('each mistake of the AC side has its finding, its numbers, and what cures it', () => {
+  it.each<[string, 'stop' | 'look' | 'note', Design, RegExp]>([
+    ['power.none', 'note', house({ inverter: null }), /1000 W at once and 3700 W while Pump starts/],
+    [
+      'power.bus',
+      'stop',
+      { ...house(inverter('inv-300')) },
+      /made for 12 and 24 V; the battery side is 48 V/,
+    ],
+    [
+      'power.largest',
+      'stop',
+      house({}, { kettle: { name: 'Kettle', watts: measured(3000) } }),
+      /Kettle takes 3000 W; the inverter carries 2400 W here and switches off/,
+    ],
+    [
+      'power.largest',
+      'look',
+      house({}, { kettle: { name: 'Kettle', watts: measured(2600) } }),
+      /more for 10 min only/,
+    ],
+    [
+      'power.atOnce',
+      'look',
+      house({}, { kettle: { name: 'Kettle', watts: measured(2000) } }),
+      /comes to 3000 W; the inverter carries 2400 W/,
+    ],
+    [
+      'power.start',
+      'stop',
+      house({}, { pump: { name: 'Pump', watts: measured(900), startFactor: guess(7) } }),
+      /6300 W to start, by itself; the inverter gives 5500 W for 3 s/,
+    ],
+    [
+      'power.start',
+      'look',
+      house(
+        {},
+        {
+          pump: { name: 'Pump', watts: measured(900), startFactor: guess(6) },
+          heater: { watts: measured(1200) },
+        },
+      ),
+      /starting while all else runs asks for 6700 W/,
+    ],
+    [
+      'power.surgeShort',
+      'look',
+      house(inverter('char-2400', { surgeSeconds: measured(0.1) })),
+      /lasts 0.1 s/,
+    ],
+    [
+      'power.volts:pump',
+      'stop',
+      house({}, { pump: { name: 'Pump', form: 'amps', given: { amps: measured(7), volts: measured(120) } } }),
+      /made for 120 V; the inverter makes 230 V/,
+    ],
+    ['power.oneMachine', 'look', house(inverter('all-5000')), /panel inputs of its own/],
+    [
+      'power.idle',
+      'note',
+      house({}, { pump: { name: 'Pump', watts: measured(500), hours: measured(1) } }),
+      /a tenth/,
+    ],
+    [
+      'power.curve',
+      'note',
+      house(inverter('char-2400', { curve: { 5: measured(80), 50: measured(85), 100: measured(84) } })),
+      /the job uses/,
+    ],
+    [
+      'power.dcOnly',
+      'note',
+      house(
+        {},
+        { pump: { supply: 'dc', watts: measured(90) }, lights: { supply: 'dc', watts: measured(20) } },
+      ),
+      /needs no inverter/,
+    ],
+  ])('%s: %s', (id, severity, design, says) => {
+    expect(problemsOf(design)).toEqual([]);
+    const finding = found(design, id)!;
+    expect([finding.severity, finding.sheet]).toEqual([severity, 'power']);
+    expect(finding.sentence.replace(/[\u00a0\u2009]/g, ' ')).toMatch(says);
+    if (severity === 'stop') expect([id, finding.remedies.length > 0]).toEqual([id, true]);
+    for (const { operations } of finding.remedies) {
+      const after = patched(design, operations) as Design;
+      expect(problemsOf(after)).toEqual([]);
+      expect(found(after, id)).toBeUndefined();
+    }
+  });
+
+  it('heat and height take from the rating, and the sentence says so', () => {
+    const hot = house({ room: measured(45) }, { kettle: { name: 'Kettle', watts: measured(2000) } });
+    expect(found(hot, 'power.largest')?.sentence).toMatch(/by its sheet, less at 45/);
+    // 20 K at 1 %: 1,920 W
+    expect(found(hot, 'power.largest')?.limit).toBeCloseTo(1920, 6);
+  });
+  it('a leg that carries more than it may is named', () => {
+    const split = (leg: Use['leg']): Design => {
+      const design = house(
+        { inverter: inverterOfClass(classOf('char-4000-split'), 120) },
+        { saw: { name: 'Saw', watts: measured(2200), leg } },
+      );
+      return { ...design, supply: { ...design.supply, phases: 'split' } };
+    };
+    expect(found(split('a'), 'power.leg')).toMatchObject({ severity: 'look', limit: 2000 });
+    expect(found(split('a'), 'power.leg')?.title).toBe('Leg A is overloaded');
+    expect(found(split('both'), 'power.leg')).toBeUndefined();
+  });
+});
+
+const set = (given: Record<string, number>, rest: Partial<BackupSource> = {}): Partial<Design['power']> => ({
+  sources: {
+    s: {
+      ...blankSource('generator', 1, 'The set'),
+      fuel: 'diesel',
+      given: Object.fromEntries(Object.entries(given).map(([key, value]) => [key, catalogue(value)])),
+      ...rest,
+    },
+  },
+});
+const fair = { watts: 6000, chargeAmps: 60 };
+
+describe('each mistake of a source has its finding, its numbers, and what cures it', () => {
+  it('a fair set has nothing said against it', () => {
+    expect(findings(house(set(fair))).filter(({ id }) => /^power|^source/.test(id))).toEqual([]);
+  });
+  it.each<[string, 'stop' | 'look' | 'note', Design, RegExp]>([
+    [
+      'source.order:s',
+      'stop',
+      house(set({ ...fair, startAt: 70, stopAt: 50 })),
+      /starts at 70 % of charge and stops at 50 %/,
+    ],
+    ['source.overload:s', 'look', house(set({ watts: 2000, chargeAmps: 80 })), /the charger takes 80 A/],
+    ['source.bank:s', 'look', { ...house(set({ watts: 60_000, chargeAmps: 900 })) }, /takes 600 A/],
+    ['source.light:s', 'look', house(set({ watts: 9000, chargeAmps: 20 })), /soots up/],
+    [
+      'source.alternator:s',
+      'look',
+      house(set({ amps: 80 }, { kind: 'alternator', hoursBy: { 7: measured(1) } })),
+      /until it overheats/,
+    ],
+    ['source.nothing:s', 'look', house(set({}, { kind: 'turbine' })), /no energy in any month/],
+    ['source.nothing:s', 'look', house(set({ limitAmps: 20 }, { kind: 'alternator' })), /no hours under way/],
+  ])('%s: %s', (id, severity, design, says) => {
+    expect(problemsOf(design)).toEqual([]);
+    const finding = found(design, id)!;
+    expect([finding.severity, finding.sheet]).toEqual([severity, 'power']);
+    expect(finding.sentence.replace(/[\u00a0\u2009]/g, ' ')).toMatch(says);
+    for (const { operations } of finding.remedies) {
+      const after = patched(design, operations) as Design;
+      expect(problemsOf(after)).toEqual([]);
+      expect(found(after, id)).toBeUndefined();
+    }
+  });
+});
+
+/** Twice the uses that its array carries in December. */
+const dark = (change: Partial<Design['power']>): Design => {
+  const design = house(change, { heater: { name: 'Heater', watts: measured(500), hours: measured(24) } });
+  return withValueAt(design, '/arrays/a1/count', chosen(6));
+};
+
+describe('months that the sun does not carry', () => {
+  it('stop the design where nothing else gives', () => {
+    expect(found(dark({}), 'array.short')).toMatchObject({ severity: 'stop' });
+    expect(found(dark({}), 'array.backup')).toBeUndefined();
+  });
+  it('are a note where a set carries them, with its hours and fuel', () => {
+    const carried = dark({ ...set(fair, { automatic: true }), shedBelow: chosen(0) });
+    expect(found(carried, 'array.short')).toBeUndefined();
+    const note = found(carried, 'array.backup')!;
+    expect(note.severity).toBe('note');
+    expect(note.sentence).toMatch(/the sun gives \d+.%, The set \d+.% \([\d.]+.h and \d+.L a year\)/);
+  });
+  it('stay a stop where the set is not let run long enough, and pressing lets it', () => {
+    const held = dark({ ...set({ ...fair, hoursAWeek: 2 }), shedBelow: chosen(0) });
+    expect(found(held, 'array.short')?.severity).toBe('stop');
+    const days = found(held, 'power.dark')!;
+    expect(days.severity).toBe('look');
+    expect(days.remedies.length).toBeGreaterThan(0);
+    const after = patched(held, days.remedies[0]!.operations) as Design;
+    expect(found(after, 'power.dark')).toBeUndefined();
+  });
+  it('ask for fuel at hand', () => {
+    const carried = dark({ ...set({ ...fair, tank: 10 }, { automatic: true }), shedBelow: chosen(0) });
+    expect(found(carried, 'source.fuel:s')).toMatchObject({ severity: 'note', limit: 10 });
+  });
+});
