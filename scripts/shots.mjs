@@ -12,6 +12,7 @@ const VIEWS = [
   { file: 'bank', job: 'Vale', sheet: 'bank' },
   { file: 'array', job: 'Vale', sheet: 'array' },
   { file: 'strings', job: 'Vale', sheet: 'strings' },
+  { file: 'power', job: 'Vale', sheet: 'power' },
   { file: 'strings-night', job: 'Vale', sheet: 'strings', theme: 'night' },
   { file: 'book', job: 'Vale', sheet: 'book' },
   { file: 'phone-cover', job: 'Vale', sheet: '', theme: 'glare', width: 390, height: 844 },

@@ -41,36 +41,34 @@ function machinesFor(facts: Facts, holds: (now: InverterNow) => boolean): Remedy
     .map((of) => take(facts, of));
 }
 
-/** One more like it, which idles too. */
-function another(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
+/** The most of one machine that are stacked. Common practice: more are a plant of their own. */
+const MOST_STACKED = 4;
+
+/** More like it, as few as do; they idle too. */
+function stacked(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
   const { inverter } = facts.design.power;
   const at = facts.power.inverter;
   if (!inverter || !at || inverter.kind === 'station') return [];
-  const many = inverter.stacked.value + 1;
-  const then = inverterAt(
-    { ...inverter, stacked: { ...inverter.stacked, value: many } },
-    facts.design.supply.phases,
-    at.roomC,
-    at.altitudeM,
-  );
-  const { inverterIdle } = facts.design.supply;
-  return many > 4 || !holds(then)
-    ? []
-    : [
-        remedy(
-          `Stack ${many} of them`,
-          choose('/power/inverter/stacked', many),
-          put('/supply/inverterIdle', {
-            ...inverterIdle,
-            value: Math.round((inverterIdle.value * many * 10) / (many - 1)) / 10,
-          }),
-        ),
-      ];
+  const { inverterIdle, phases } = facts.design.supply;
+  const now = inverter.stacked.value;
+  for (let many = now + 1; many <= MOST_STACKED; many++) {
+    const then = { ...inverter, stacked: { ...inverter.stacked, value: many } };
+    if (!holds(inverterAt(then, phases, at.roomC, at.altitudeM))) continue;
+    const idle = Math.min(500, Math.round((inverterIdle.value * many * 10) / now) / 10);
+    return [
+      remedy(
+        `Stack ${many} of them`,
+        choose('/power/inverter/stacked', many),
+        put('/supply/inverterIdle', { ...inverterIdle, value: idle }),
+      ),
+    ];
+  }
+  return [];
 }
 
 const larger = (facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] => [
   ...machinesFor(facts, holds),
-  ...another(facts, holds),
+  ...stacked(facts, holds),
 ];
 
 /** Everything that a machine has to hold: the largest use, all at once, and the worst start. */
@@ -161,17 +159,26 @@ const allAtOnce: Rule = (facts, pen) => {
 /** A soft starter brings a motor's start down to about this. Common practice. */
 const SOFT_START = 1.5;
 
-/** Softer starts of the uses that start so hard. */
-function softer({ design, power }: Facts): Remedy[] {
-  const hard = Object.entries(design.uses).filter(
-    ([, use]) =>
-      use.supply === 'ac' && use.stage === 0 && use.start === 'factor' && use.startFactor.value > SOFT_START,
+/** Softer starts of the uses that start hard, however that is known. */
+function softer({ design, power, loads }: Facts): Remedy[] {
+  const hard = loads.rows.filter(
+    (row) =>
+      !row.later &&
+      design.uses[row.id]?.supply === 'ac' &&
+      row.startW > SOFT_START * row.runW &&
+      row.runW > 0,
   );
-  const one = hard.filter(([, { name }]) => name === power.asked.starts);
-  const soft = (label: string, uses: typeof hard) =>
-    remedy(label, ...uses.map(([id]) => put(`/uses/${id}/startFactor`, sheetFigure(SOFT_START))));
+  const soft = (label: string, rows: typeof hard) =>
+    remedy(
+      label,
+      ...rows.flatMap(({ id }) => [
+        put(`/uses/${id}/start`, 'factor'),
+        put(`/uses/${id}/startFactor`, sheetFigure(SOFT_START)),
+      ]),
+    );
+  const one = hard.filter(({ id }) => design.uses[id]?.name === power.asked.starts);
   return [
-    ...(one.length > 0 ? [soft(`Soft starter for ${one[0]?.[1].name || 'it'}`, one)] : []),
+    ...(one.length > 0 ? [soft(`Soft starter for ${power.asked.starts || 'it'}`, one)] : []),
     ...(hard.length > one.length ? [soft('Soft starters for all of them', hard)] : []),
   ];
 }

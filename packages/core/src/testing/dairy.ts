@@ -1,7 +1,7 @@
 import type { Design } from '../document';
-import { examples } from '../job';
+import { blankPower, examples } from '../job';
 
-/** The dairy with its ground rack alone, under an open sky: one array, to break one thing at a time. */
+/** The dairy with its ground rack alone, under an open sky, no inverter chosen and only the sun: one array, to break one thing at a time. */
 export function oneArray(design: Design = examples()[1]!.design): Design {
   const { a1 } = design.arrays;
   return {
@@ -15,5 +15,6 @@ export function oneArray(design: Design = examples()[1]!.design): Design {
       },
     },
     controllers: { c1: design.controllers.c1! },
+    power: blankPower(),
   };
 }
