@@ -144,11 +144,13 @@ function powerAnswer({ power, powerYear, design }: Facts, pen: Pen): Answer {
     return Object.keys(design.uses).length === 0
       ? answer('Nothing yet.', `What it must carry comes from the uses.${backup}`)
       : answer('Nothing on AC.', `Every use is on DC.${backup}`);
-  const starts = `${pen(asked.startW, 'power')} while ${asked.starts ?? 'the largest'} starts`;
+  const starts = asked.starts
+    ? `${pen(asked.startW, 'power')} while ${asked.starts} starts`
+    : 'no start takes more';
   if (!inverter || !design.power.inverter)
     return answer(
       `${pen(asked.runningW, 'power')} at once.`,
-      `And ${starts}. Choose an inverter that carries both.${backup}`,
+      `${capital(starts)}. Choose an inverter that carries both.${backup}`,
     );
   const runs = asked.runningW <= inverter.continuousW;
   const turns = asked.startW <= inverter.surgeW;
@@ -164,7 +166,7 @@ function powerAnswer({ power, powerYear, design }: Facts, pen: Pen): Answer {
             : 'It runs, but not all at once.';
   return answer(
     lead,
-    `${pen(asked.runningW, 'power')} at once of ${pen(inverter.continuousW, 'power')} carried here; ${starts}, of ${pen(inverter.surgeW, 'power')}.${backup}`,
+    `${pen(asked.runningW, 'power')} at once of ${pen(inverter.continuousW, 'power')} carried here; ${starts}${asked.starts ? `, of ${pen(inverter.surgeW, 'power')}` : ''}.${backup}`,
   );
 }
 

@@ -18,6 +18,8 @@ export * from './cautions';
 export * from './ways';
 export { arrangementSentence } from './strings';
 export { arrangeAs, arrangementText } from './array';
+export { sharesText, sourcesCarry } from './backup';
+export { machinesThat } from './power';
 export { polesNeeded } from './inputs';
 
 export const findingsOf = findingsBy([

@@ -201,6 +201,60 @@ describe('each mistake of a source has its finding, its numbers, and what cures 
   });
 });
 
+describe('outlets by their dates', () => {
+  const stays = (...dates: [string, string][]) =>
+    house({
+      sources: Object.fromEntries(
+        dates.map(([from, to], i) => [`s${i}`, { ...blankSource('shore', i + 1, `Quay ${i}`), from, to }]),
+      ),
+    });
+  it('that nearly meet are asked about, over the new year too, and one press joins them', () => {
+    const near = stays(['10-01', '12-28'], ['01-04', '03-31']);
+    const gap = found(near, 'source.gap:s0')!;
+    // 29, 30, 31 December and three of January
+    expect(gap).toMatchObject({ severity: 'note', value: 6 });
+    expect(gap.sentence).toMatch(/ends on 28 December there is none for 6 days/);
+    const joined = patched(near, gap.remedies[0]!.operations) as Design;
+    expect(joined.power.sources.s0!.to).toBe('01-03');
+    expect(found(joined, 'source.gap:s0')).toBeUndefined();
+  });
+  it('that lie far apart, or touch, are not', () => {
+    for (const all of [
+      stays(['10-01', '12-31'], ['01-01', '03-31']),
+      stays(['10-01', '11-30'], ['02-01', '03-31']),
+    ])
+      expect(findings(all).filter(({ id }) => id.startsWith('source.gap'))).toEqual([]);
+  });
+});
+
+describe('a motor with two starts', () => {
+  const motor = (factor: Use['startFactor'], amps = 24) =>
+    house(
+      {},
+      {
+        pump: {
+          name: 'Pump',
+          watts: measured(900),
+          hours: measured(7),
+          start: 'amps',
+          startFactor: factor,
+          given: { startAmps: measured(amps), startVolts: measured(230) },
+        },
+      },
+    );
+  it('that disagree is asked about, and either press settles it', () => {
+    // 24 A × 230 V are 5,520 W, × 6.1
+    const look = found(motor(measured(3)), 'uses.twoStarts:pump')!;
+    expect(look.sentence).toMatch(/make × 6\.1 .* × 3\.0 is typed/);
+    for (const { operations } of look.remedies)
+      expect(found(patched(motor(measured(3)), operations) as Design, 'uses.twoStarts:pump')).toBeUndefined();
+  });
+  it('that agree, or of which one is only guessed, is not', () => {
+    expect(found(motor(measured(6)), 'uses.twoStarts:pump')).toBeUndefined();
+    expect(found(motor(guess(2)), 'uses.twoStarts:pump')).toBeUndefined();
+  });
+});
+
 /** Twice the uses that its array carries in December. */
 const dark = (change: Partial<Design['power']>): Design => {
   const design = house(change, { heater: { name: 'Heater', watts: measured(500), hours: measured(24) } });

@@ -24,7 +24,7 @@ const take = (facts: Facts, of: MachineClass): Remedy =>
   );
 
 /** Typical machines for this bus and these phases that hold what a test asks; those of the same kind first, smallest first. */
-function machinesFor(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
+export function machinesThat(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
   const { busVolts, supply, power } = facts.design;
   const at = facts.power.inverter;
   const { roomC, altitudeM } = at ?? { roomC: 25, altitudeM: facts.climate?.altitudeM ?? 0 };
@@ -67,7 +67,7 @@ function stacked(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
 }
 
 const larger = (facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] => [
-  ...machinesFor(facts, holds),
+  ...machinesThat(facts, holds),
   ...stacked(facts, holds),
 ];
 
@@ -86,9 +86,9 @@ const notChosen: Rule = (facts, pen) => {
     severity: 'note',
     sheet: 'power',
     title: 'No inverter chosen yet',
-    sentence: `The uses on AC ask for ${pen(asked.runningW, 'power')} at once and ${pen(asked.startW, 'power')} while ${asked.starts ?? 'nothing'} starts. Choose one and it is checked against them.`,
+    sentence: `The uses on AC ask for ${pen(asked.runningW, 'power')} at once${asked.starts ? ` and ${pen(asked.startW, 'power')} while ${asked.starts} starts` : ''}. Choose one and it is checked against them.`,
     value: asked.runningW,
-    remedies: machinesFor(facts, holdsAll(facts)),
+    remedies: machinesThat(facts, holdsAll(facts)),
     focus: '/power/inverter',
   };
 };
@@ -104,7 +104,7 @@ const wrongBus: Rule = (facts) => {
     title: 'The inverter is made for another voltage',
     sentence: `${inverter.label} is made for ${inverter.buses.join(' and ')} V; the battery side is ${busVolts} V. It does not start, or breaks.`,
     value: busVolts,
-    remedies: machinesFor(facts, holdsAll(facts)),
+    remedies: machinesThat(facts, holdsAll(facts)),
     focus: '/power/inverter',
   };
 };

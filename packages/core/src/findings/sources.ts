@@ -1,5 +1,6 @@
 import type { Facts } from '../calculate';
 import { sourceFigure, type SourceNow } from '../power';
+import { dateOfDay, dayIndex, formatDayMonth, spanOf, YEAR_DAYS } from '../units';
 import { add, put, remedy, type FindingParts, type Rule } from './finding';
 
 const named = ({ plan }: SourceNow) => plan.name || 'The source';
@@ -177,6 +178,33 @@ const goesDark: Rule = ({ power, powerYear }, pen) => {
   };
 };
 
+/** Days without an outlet between two stays at one that are hardly meant. */
+const SHORT_GAP_DAYS = 14;
+
+/** Dates of shore power that nearly meet. */
+const gapBetweenStays: Rule = ({ power }) => {
+  const shores = power.sources.filter(({ plan }) => plan.kind === 'shore');
+  const there = new Array<boolean>(YEAR_DAYS).fill(false);
+  for (const { plan } of shores) for (const day of spanOf(plan.from, plan.to)) there[day] = true;
+  return shores.flatMap(({ plan, path, id }) => {
+    const last = dayIndex(plan.to) ?? 0;
+    let days = 0;
+    while (days <= SHORT_GAP_DAYS && !there[(last + days + 1) % YEAR_DAYS]) days++;
+    if (days === 0 || days > SHORT_GAP_DAYS) return [];
+    const to = dateOfDay((last + days) % YEAR_DAYS);
+    return {
+      id: `source.gap:${id}`,
+      severity: 'note' as const,
+      sheet: 'power' as const,
+      title: 'A short gap between outlets',
+      sentence: `After ${plan.name || 'the outlet'} ends on ${formatDayMonth(plan.to)} there is none for ${days} day${days === 1 ? '' : 's'}. Is that so?`,
+      value: days,
+      remedies: [remedy(`Until ${formatDayMonth(to)}`, put(`${path}/to`, to))],
+      focus: `${path}/to`,
+    };
+  });
+};
+
 export const SOURCE_RULES: readonly Rule[] = [
   stopsBelowStart,
   chargerOverloads,
@@ -186,4 +214,5 @@ export const SOURCE_RULES: readonly Rule[] = [
   givesNothing,
   goesDark,
   fuelAtHand,
+  gapBetweenStays,
 ];

@@ -1,5 +1,5 @@
 import { atStage, stagesIn, usesInOrder, type Use } from '../document';
-import { followsWeather, givenOf, shortOfWeather } from '../loads';
+import { followsWeather, givenOf, runningW, shortOfWeather, startingW } from '../loads';
 import { remembered } from '../memo';
 import { monthName } from '../units';
 import { choose, put, remedy, type FindingParts, type Rule } from './finding';
@@ -52,6 +52,35 @@ const paintedNothing = eachUse('paintedNothing', (id, use) => {
     title: 'No hour is painted',
     sentence: `${named(use)} has a day without a painted hour, so it counts for nothing then.`,
     focus: `/uses/${id}/hours`,
+  };
+});
+
+/** Two ways to know a start that differ by more than this, one over the other, are not both right. */
+const STARTS_APART = 1.6;
+
+const twoStarts = eachUse('twoStarts', (id, use) => {
+  const running = runningW(use);
+  if (use.start !== 'amps' || use.startFactor.from === 'guess' || running <= 0) return null;
+  const [typed, locked] = [use.startFactor.value, startingW(use) / running];
+  if (typed <= 1 || Math.max(typed, locked) / Math.min(typed, locked) < STARTS_APART) return null;
+  return {
+    id: 'uses.twoStarts',
+    severity: 'look',
+    title: 'Two starts that disagree',
+    sentence: `${named(use)}: its locked-rotor amps make × ${locked.toFixed(1)} of what it runs with, and a starting surge of × ${typed.toFixed(1)} is typed too. The amps count.`,
+    value: locked,
+    limit: typed,
+    remedies: [
+      remedy(
+        `Take × ${locked.toFixed(1)}`,
+        put(`/uses/${id}/startFactor`, {
+          value: Math.min(12, Math.max(1, Math.round(locked * 10) / 10)),
+          from: 'catalogue',
+        }),
+      ),
+      remedy(`Take × ${typed.toFixed(1)}`, put(`/uses/${id}/start`, 'factor')),
+    ],
+    focus: `/uses/${id}/startFactor`,
   };
 });
 
@@ -259,6 +288,7 @@ const cannotKeepUp: Rule = ({ design, climate }, pen) =>
 const SHORT_WORTH_KNOWING_WH = 100;
 
 export const USES_WHEN_RULES: readonly Rule[] = [
+  twoStarts,
   meterPeak,
   paintedNothing,
   weatherUnknown,

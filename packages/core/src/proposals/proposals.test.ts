@@ -5,6 +5,7 @@ import { evaluate } from '../evaluate';
 import { findingsOf, tried } from '../findings';
 import { penFor } from '../figures';
 import { blankDesign, blankUse, chosen, examples, measured } from '../job';
+import { inverterOfClass, MACHINE_CLASSES } from '../power';
 import { tryArrangement } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { designOf } from './design';
@@ -103,19 +104,83 @@ describe('what would do', () => {
       why: expect.stringContaining('the room measured for the bank'),
     });
   });
-  it('leaves months that ask for many times the others to another source', () => {
-    const north = {
-      ...plainClimate(64, { ghiKWhm2: [0.1, 0.6, 2, 3.5, 5, 5.6, 5.3, 4, 2.4, 1, 0.25, 0.06] }),
-      stops: {},
-    };
+  const north = {
+    ...plainClimate(64, { ghiKWhm2: [0.1, 0.6, 2, 3.5, 5, 5.6, 5.3, 4, 2.4, 1, 0.25, 0.06] }),
+    stops: {},
+  };
+  it('leaves months that ask for many times the others to a set, with its hours, litres and money', () => {
     const design = withValueAt(cabin(), '/place/lat', chosen(64));
     const { season, proposals } = proposalsFor(design, north)!;
     expect(season!.without).toContain(12);
     expect(season!.months).toContain(6);
-    for (const { operations } of proposals) {
+    expect(proposals.length).toBeGreaterThan(0);
+    for (const { operations, backup } of proposals) {
       const taken = tried(design, operations);
-      expect(taken.uses.lamp!.months).toEqual(season!.months);
+      expect(problemsOf(taken)).toEqual([]);
+      // all of the year is in use, and the few panels of the season do
+      expect(taken.uses).toEqual(design.uses);
+      expect(taken.power.sources.proposed).toMatchObject({ kind: 'generator', automatic: true });
+      expect(backup).toMatch(
+        /^In Nov–Jan the sun gives \d.*Generator [\d.]+.% \([\d.]+.h and [\d.]+.L a year\), with fuel for \d+\.$/,
+      );
+      const { powerYear } = calculate(taken, north);
+      expect(powerYear!.months[11]!.unservedWh).toBeLessThan(0.02 * powerYear!.months[11]!.servedWh);
       const stops = evaluate(taken, north, false).findings.filter(({ severity }) => severity === 'stop');
+      expect(stops).toEqual([]);
+    }
+  });
+});
+
+describe('its AC side', () => {
+  const onAc = (change: (design: Design) => Design = (design) => design) =>
+    change({
+      ...cabin(),
+      uses: {
+        ...cabin().uses,
+        pump: {
+          ...blankUse(3, 'Pump'),
+          watts: measured(400),
+          startFactor: measured(4),
+          hours: measured(0.5),
+        },
+      },
+    });
+  it('is none where nothing is on AC', () => {
+    for (const { inverter } of proposalsFor(cabin(), climate)!.proposals) expect(inverter).toBeNull();
+  });
+  it('is the smallest typical inverter that runs and starts what is on it, by its own draw too', () => {
+    const design = onAc();
+    for (const { inverter, operations, aim } of proposalsFor(design, climate)!.proposals) {
+      const taken = tried(design, operations);
+      const { power } = calculate(taken, climate);
+      expect(inverter).toEqual({ label: taken.power.inverter!.label, own: false });
+      expect(power.inverter!.surgeW).toBeGreaterThanOrEqual(1600);
+      expect(taken.power.inverter!.buses).toContain(taken.busVolts);
+      // 600 W carry 400 W, and 1,200 W are too little for a start of 1,600: 1 kW
+      if (aim === 'least') expect(taken.power.inverter!.continuous.value).toBe(1000);
+      expect(taken.supply.inverterIdle.from).toBe('catalogue');
+    }
+  });
+  it('is the one there is, where that does, whatever bus is proposed', () => {
+    const own = (id: string) => (design: Design) => ({
+      ...design,
+      power: {
+        ...design.power,
+        inverter: inverterOfClass(
+          MACHINE_CLASSES.find((machine) => machine.id === id)!,
+          230,
+        ),
+      },
+    });
+    const wide = proposalsFor(onAc(own('char-2400')), climate)!.proposals;
+    expect(wide.length).toBe(3);
+    for (const { inverter } of wide) expect(inverter!.own).toBe(true);
+    const small = onAc(own('inv-300'));
+    for (const { inverter, operations } of proposalsFor(small, climate)!.proposals) {
+      expect(inverter!.own).toBe(false);
+      const stops = evaluate(tried(small, operations), climate, false).findings.filter(
+        ({ severity }) => severity === 'stop',
+      );
       expect(stops).toEqual([]);
     }
   });

@@ -6,6 +6,7 @@ import { put, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { monthName, monthsText, MONTH_DAYS } from '../units';
 import { designOf } from './design';
+import { finish } from './finish';
 import { cheapest, type Found, type Wanted } from './search';
 import { isGuessed, keptIn, sceneOf } from './scene';
 import { CONTROLLER_CLASSES } from '../strings';
@@ -36,6 +37,10 @@ export interface Proposal extends Gist {
   operations: Operation[];
   /** What it gives up, in a sentence. */
   givesUp: string;
+  /** What runs the uses on AC, and whether it is there already; null where nothing is on AC or nothing typical holds. */
+  inverter: { label: string; own: boolean } | null;
+  /** What carries the months that the sun does not, in a sentence; null where it carries all, or nothing usual does. */
+  backup: string | null;
 }
 
 export interface Proposals {
@@ -69,8 +74,10 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
   if (!loads.heaviest || !climate) return null;
   const dark = darkDays(facts)?.worst;
   const season = seasonOf(facts);
-  const inSeason = season ? onlyIn(design, season.months) : design;
-  const today = season ? reckon(inSeason) : facts;
+  // the inverter follows what is found: one that is there binds neither bus nor panels
+  const open = { ...design, power: { ...design.power, inverter: null } };
+  const inSeason = season ? onlyIn(open, season.months) : open;
+  const today = reckon(inSeason);
   const later = laterOf(inSeason, reckon);
   const days = {
     least: Math.max(2, Math.min(MOST_DAYS.least, dark?.usualDays ?? 2)),
@@ -92,9 +99,10 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
       continue;
     }
     // what it is for may be more than today's uses; what is taken is the job as it is
-    const taken = designOf(inSeason, scene, found.candidate, wanted.days);
+    const made = (job: Design) => designOf(job, scene, found.candidate, wanted.days);
+    const whole = finish(made(inSeason), made(design), season?.without ?? [], of.power.asked, reckon, pen);
     proposals.push(
-      proposalOf(aim, found, operationsFor(design, taken), pen, {
+      proposalOf(aim, found, operationsFor(design, whole.design), pen, whole, {
         rareDays: dark?.rareDays ?? null,
         least: proposals[0] ?? null,
         later: later.about,
@@ -139,7 +147,7 @@ function bindsText({ kept, arrays, bank, budget }: Design): string {
 
 /** Everything that differs, as operations on the design there is. */
 function operationsFor(before: Design, after: Design): Operation[] {
-  const parts = ['busVolts', 'uses', 'bank', 'arrays', 'controllers'] as const;
+  const parts = ['busVolts', 'supply', 'uses', 'bank', 'power', 'arrays', 'controllers'] as const;
   return parts.filter((part) => before[part] !== after[part]).map((part) => put(`/${part}`, after[part]));
 }
 
@@ -213,6 +221,7 @@ function proposalOf(
   { candidate, facts }: Found,
   operations: Operation[],
   pen: Pen,
+  { inverter, backup }: Pick<Proposal, 'inverter' | 'backup'>,
   { rareDays, least, later, panelsPriced }: Telling,
 ): Proposal {
   const days = facts.bank.days ?? 0;
@@ -233,6 +242,8 @@ function proposalOf(
     about,
     operations,
     givesUp: givesUp(aim, facts, candidate.price, days, rareDays, least, pen),
+    inverter,
+    backup,
   };
 }
 

@@ -35,6 +35,13 @@ export function dayIndex(date: string): number | null {
   return (FIRST_DAYS[month - 1] ?? 0) + Math.min(day, length) - 1;
 }
 
+/** A day of the year, 0–364, written as 04-15. */
+export function dateOfDay(day: number): string {
+  const month = monthOfDay(day);
+  const two = (number: number) => String(number).padStart(2, '0');
+  return `${two(month + 1)}-${two(day - (FIRST_DAYS[month] ?? 0) + 1)}`;
+}
+
 /** Month 0–11 of a day of the year. */
 export function monthOfDay(day: number): number {
   return FIRST_DAYS.findLastIndex((first) => first <= day);

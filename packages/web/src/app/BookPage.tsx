@@ -177,7 +177,7 @@ const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
   bank: ['bank.days', 'bank.need'],
   array: ['array.ratio', 'array.need'],
   strings: ['strings.cold', 'strings.hot', 'strings.isc', 'strings.power'],
-  power: ['power.continuous', 'power.heat', 'power.hours', 'power.litres'],
+  power: ['power.continuous'],
 };
 
 /** Every sheet, one after another. */

@@ -21,6 +21,8 @@ const TICKS: readonly (readonly [seconds: number, name: string])[] = [
   [3600, '1 h'],
 ];
 const ROW = 17;
+/** About as wide as "3880 W for hours" is in bold, px. */
+const HOURS_PX = 112;
 
 const watts = (value: number) => joined(displayFigure(value, 'power', 'metric'));
 
@@ -46,6 +48,8 @@ export const StackPicture = memo(function StackPicture({ picture }: { picture: P
   });
   const labels = spread(boards.map(({ from, to }) => y((from + to) / 2) + 4));
   const names = width >= 560;
+  // beside the end of the overload, or below the line where that is too near
+  const roomy = limits !== null && x(TO_S) - x(Math.min(TO_S, Math.max(FROM_S, limits.overloadS))) > HOURS_PX;
   // above the block where there is room under the surge, else in it
   const over = y(runningW + startExtraW);
   const roof = limits && limits.surgeW > runningW + startExtraW ? y(limits.surgeW) : 0;
@@ -64,20 +68,17 @@ export const StackPicture = memo(function StackPicture({ picture }: { picture: P
         />
         {boards.map(({ name, from, to }, i) => (
           <g key={`${name}-${i}`}>
-            <HatchedRect
-              name={`board-${i}`}
+            <rect
+              data-board={i}
               x={x(FROM_S)}
               width={x(TO_S) - x(FROM_S)}
               y={y(to)}
               height={y(from) - y(to)}
-              gap={i % 2 === 0 ? 8 : 12}
-              turn={i % 2 === 0 ? 45 : -45}
-              weight={0.9}
-              ink={color.hatch}
-              outline={color.ink}
+              fill={i % 2 === 0 ? color.wood : color.paper}
+              stroke={color.ink}
             />
-            {names ? (
-              <text x={x(TO_S) + 10} y={labels[i]}>
+            {names || y(from) - y(to) > ROW + 6 ? (
+              <text x={names ? x(TO_S) + 10 : x(FROM_S) + 8} y={names ? labels[i] : y((from + to) / 2) + 5}>
                 {short(name, 19)} <tspan fill={color.soft}>{watts(to - from)}</tspan>
               </text>
             ) : null}
@@ -118,7 +119,7 @@ export const StackPicture = memo(function StackPicture({ picture }: { picture: P
             <path d={edge} fill="none" stroke={color.stored} strokeWidth="3.2" />
             <text
               x={x(TO_S) - 4}
-              y={y(limits.continuousW) - 8}
+              y={y(limits.continuousW) + (roomy ? -8 : ROW + 2)}
               textAnchor="end"
               fill={color.stored}
               fontWeight={700}

@@ -130,6 +130,7 @@ function Proposed() {
   const proposals = useReckoned(ask, 'proposals');
   if (!proposals) return <Note>Trying every usual size …</Note>;
   const { decides, why, season, present } = proposals;
+  const backed = proposals.proposals.some(({ backup }) => backup !== null);
   const most = Math.max(...[present, ...proposals.proposals].map(({ controller }) => controller.maxV));
   return (
     <>
@@ -145,8 +146,10 @@ function Proposed() {
       {season ? (
         <p style={{ maxWidth: '72ch', marginTop: 6 }}>
           In {monthsText(season.without)} the sun would ask for up to {formatNumber(season.times, 1)} times
-          the panels that other months need. These designs are for {monthsText(season.months)}; the rest of
-          the year wants another source, and taking one leaves nothing in use then.
+          the panels that other months need. The panels of these designs are for {monthsText(season.months)};{' '}
+          {backed
+            ? 'the rest of the year has another source.'
+            : 'the rest of the year needs another source, and taking one leaves nothing in use then.'}
         </p>
       ) : null}
       {proposals.proposals.length > 0 ? (
@@ -168,12 +171,13 @@ function Proposed() {
 
 function OneProposal({ proposal, most }: { proposal: Proposal; most: number }) {
   const dispatch = useAppDispatch();
-  const { aim, title, about, givesUp, operations } = proposal;
+  const { aim, title, about, givesUp, operations, inverter, backup } = proposal;
   return (
     <article aria-labelledby={`proposal-${aim}`}>
       <h3 id={`proposal-${aim}`}>{title}</h3>
       <p>{about}</p>
-      <Outlined gist={proposal} most={most} later={aim === 'later'} />
+      <Outlined gist={proposal} most={most} later={aim === 'later'} inverter={inverter} />
+      {backup ? <p>{backup}</p> : null}
       <p>
         <span style={{ color: color.soft }}>Gives up: </span>
         {givesUp}
@@ -191,7 +195,17 @@ function OneProposal({ proposal, most }: { proposal: Proposal; most: number }) {
   );
 }
 
-function Outlined({ gist, most, later }: { gist: Gist; most: number; later: boolean }) {
+function Outlined({
+  gist,
+  most,
+  later,
+  inverter,
+}: {
+  gist: Gist;
+  most: number;
+  later: boolean;
+  inverter: Proposal['inverter'];
+}) {
   const { units } = useDesign();
   const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
   const { panels, bank, controller, ratio, month, price, priceGuessed, massKg } = gist;
@@ -222,9 +236,19 @@ function Outlined({ gist, most, later }: { gist: Gist; most: number; later: bool
         {controller.label}
         {free > 0 ? `, ${free === 1 ? 'one input' : `${free} inputs`} free` : ''}
       </dd>
+      {inverter ? (
+        <>
+          <dt>Inverter</dt>
+          <dd>
+            {inverter.label}
+            {inverter.own ? ', as it is' : ''}
+          </dd>
+        </>
+      ) : null}
       <dt>Costs</dt>
       <dd>
         {shown(Math.round(price / 10) * 10, 'money')}
+        {inverter && !inverter.own ? ' without the inverter' : ''}
         {priceGuessed ? <i>usual prices ?</i> : null}
       </dd>
       <dt>Weighs</dt>

@@ -145,6 +145,12 @@ function CircuitList({ priority, ids }: { priority: Priority; ids: readonly stri
       },
     });
   }, [dispatch, ids, priority, reading]);
+  if (reading)
+    return ids.length === 0 ? null : (
+      <p>
+        <b>{CIRCUIT_NAMES[priority]}:</b> {ids.map((id) => uses[id]?.name || 'unnamed').join(', ')}.
+      </p>
+    );
   const wh = ids.reduce((sum, id) => sum + (figures?.[`use:${id}`]?.value ?? 0), 0);
   const many = ids.reduce((sum, id) => sum + (uses[id]?.count.value ?? 1), 0);
   return (

@@ -95,7 +95,11 @@ function OneSource({ id, source }: { id: string; source: BackupSource }) {
   const path = `/power/sources/${id}`;
   const { kind } = source;
   const first = FIRST[kind];
-  const rest = SOURCE_KINDS[kind].asks.filter((key) => !first.includes(key));
+  const reading = useReading();
+  // of the book only what was said
+  const rest = SOURCE_KINDS[kind].asks.filter(
+    (key) => !first.includes(key) && (!reading || source.given[key]),
+  );
   const put = (key: string, label: string, value: unknown, session?: string) =>
     dispatch(putValue(label, `${path}/${key}`, value, session));
   const figure = (key: SourceKey) => (

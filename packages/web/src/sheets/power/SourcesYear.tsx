@@ -1,20 +1,53 @@
-import { displayFigure, joined, shortMonth } from '@ivolt/core';
+import { shortMonth, type PowerPicture } from '@ivolt/core';
 import { SourcesPicture } from '../../charts/SourcesPicture';
 import { InkFigure } from '../../job/fields/InkFigure';
 import { Pencil } from '../../job/fields/Pencil';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useEvaluation } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
+
+type Month = NonNullable<PowerPicture['months']>[number];
+interface Column {
+  head: string;
+  /** Wh of a mean day, or of an engine its hours × 1000. */
+  of: (month: Month) => number;
+  bad?: true;
+}
+
+/** Less is nothing, Wh. */
+const LEAST_WH = 5;
+const figureOf = (wh: number) => (wh < LEAST_WH ? '–' : (wh / 1000).toFixed(wh < 10_000 ? 2 : 1));
 
 /** What each source gives through the year, and what stays without. */
 export function SourcesYear() {
-  const { units } = useDesign();
+  const reading = useReading();
   const picture = useEvaluation()?.power;
   if (!picture?.months) return null;
   const { months, sources, hoursBy } = picture;
-  const energy = (wh: number) => (wh < 1 ? '–' : joined(displayFigure(wh, 'energy', units)));
   const sets = sources.filter(({ kind }) => kind === 'generator');
+  const all: Column[] = [
+    { head: 'Sun', of: ({ sunWh }) => sunWh },
+    ...sources.map(({ id, name }, i) => ({
+      head: name || `Source ${i + 1}`,
+      of: ({ bySource }: Month) => bySource[id] ?? 0,
+    })),
+    {
+      head: 'Engine, h',
+      of: ({ month }) => 1000 * sets.reduce((sum, { id }) => sum + (hoursBy[id]?.[month - 1] ?? 0), 0),
+    },
+    { head: 'Used', of: ({ servedWh }) => servedWh },
+    { head: 'Shed', of: ({ shedWh }) => shedWh },
+    { head: 'Without', of: ({ unservedWh }) => unservedWh, bad: true },
+    { head: 'Surplus uses', of: ({ surplusWh }) => surplusWh },
+    { head: 'Spilled', of: ({ spilledWh }) => spilledWh },
+  ];
+  // what is nothing all year is left out, and of the book the months that the sun carries alone
+  const columns = all.filter(({ of }) => months.some((month) => of(month) >= LEAST_WH));
+  const besides = ({ bySource, unservedWh, shedWh }: Month) =>
+    Object.values(bySource).reduce((sum, wh) => sum + wh, 0) + unservedWh + shedWh;
+  const shown = reading ? months.filter((month) => besides(month) >= LEAST_WH) : months;
   return (
     <Section part="power-year" title="What each gives through the year">
       <SourcesPicture months={months} sources={sources} />
@@ -30,48 +63,25 @@ export function SourcesYear() {
         <Pencil path="/power/shedBelow" />
       </Row>
       <Scroll>
-        <Table aria-label="A mean day of each month">
-          <Heads
-            of={[
-              'Month',
-              ['Sun'],
-              ...sources.map(({ name }) => [name || 'Unnamed'] as const),
-              ...(sets.length > 0 ? [['Engine, h'] as const] : []),
-              ['Used'],
-              ['Shed'],
-              ['Without'],
-              ['Surplus uses'],
-              ['Spilled'],
-            ]}
-          />
+        <Table aria-label="A mean day of each month, kWh">
+          <Heads of={['Month', ...columns.map(({ head }) => [head] as const)]} />
           <tbody>
-            {months.map((month) => (
+            {shown.map((month) => (
               <tr key={month.month}>
                 <th scope="row">{shortMonth(month.month)}</th>
-                <td className="n">{energy(month.sunWh)}</td>
-                {sources.map(({ id }) => (
-                  <td key={id} className="n">
-                    {energy(month.bySource[id] ?? 0)}
+                {columns.map(({ head, of, bad }) => (
+                  <td key={head} className={bad && of(month) >= LEAST_WH ? 'n bad' : 'n'}>
+                    {figureOf(of(month))}
                   </td>
                 ))}
-                {sets.length > 0 ? (
-                  <td className="n">
-                    {sets.reduce((sum, { id }) => sum + (hoursBy[id]?.[month.month - 1] ?? 0), 0).toFixed(1)}
-                  </td>
-                ) : null}
-                <td className="n">{energy(month.servedWh)}</td>
-                <td className="n">{energy(month.shedWh)}</td>
-                <td className={month.unservedWh >= 1 ? 'n bad' : 'n'}>{energy(month.unservedWh)}</td>
-                <td className="n">{energy(month.surplusWh)}</td>
-                <td className="n">{energy(month.spilledWh)}</td>
               </tr>
             ))}
           </tbody>
         </Table>
       </Scroll>
       <Note style={{ marginTop: 8 }}>
-        A mean day of each month, the bank walked day by day through eight years of days as they follow one
-        another here. Hours within the day come with the simulated year.
+        kWh on a mean day of each month, the bank walked day by day through eight years of days as they follow
+        one another here. Hours within the day come with the simulated year.
       </Note>
     </Section>
   );

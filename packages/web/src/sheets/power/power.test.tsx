@@ -43,7 +43,7 @@ describe('the inverter', () => {
     expect(picture.getAttribute('aria-label')).toMatch(
       /With Well pump, 62 m starting 7079 watts\. The inverter carries 3880 watts for hours, 4800 watts for 10 minutes and 9000 watts for 3 seconds\./,
     );
-    expect(picture.querySelectorAll('[data-hatch^="board"]')).toHaveLength(7);
+    expect(picture.querySelectorAll('[data-board]')).toHaveLength(7);
     expect(picture.querySelectorAll('[data-hatch="start"]')).toHaveLength(1);
   });
   it('with a curve tells the efficiency that it comes to', () => {
@@ -133,7 +133,7 @@ describe('the sources', () => {
         Object.entries(vale.arrays).map(([id, array]) => [id, { ...array, soiling: chosen(60) }]),
       ),
     });
-    const table = screen.getByRole('table', { name: 'A mean day of each month' });
+    const table = screen.getByRole('table', { name: 'A mean day of each month, kWh' });
     expect(within(table).getAllByRole('row')).toHaveLength(13);
     expect(within(table).getByRole('columnheader', { name: 'Diesel set' })).toBeTruthy();
     expect(
