@@ -180,7 +180,7 @@ function backupText(
     years.reduce((total, year) => total + (sets.includes(year.id) ? year[of] : 0), 0);
   const runs =
     sets.length > 0
-      ? `The engine runs ${pen(sum('hours'), 'hours')} and burns ${pen(sum('litres'), 'volume')} a year.`
+      ? `The engine runs ${pen(sum('hours'), 'hours')} and burns ${pen(sum('litres'), 'fuel')} a year.`
       : 'What charges beside the sun burns no fuel of its own.';
   return darkDays >= 1 ? `${runs} ${capital(pen(darkDays, 'days'))} a year stay without.` : runs;
 }

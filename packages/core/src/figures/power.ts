@@ -119,7 +119,7 @@ function oneSource(source: SourceNow, peakAcW: number, ah: number, pen: Pen): Fi
       'hours',
       {
         source: `From ${pen(sourceFigure(plan, 'startAt'), 'percent')} to ${pen(sourceFigure(plan, 'stopAt'), 'percent')} of charge, the bank taking less and less towards full.`,
-        others: `It takes ${pen(source.takenW, 'power')}; with the uses it runs at ${pen(100 * source.loadShare, 'percent')} of its rating and burns ${pen(source.litresAnHour, 'volume')} of ${FUELS[plan.fuel].name} an hour.`,
+        others: `It takes ${pen(source.takenW, 'power')}; with the uses it runs at ${pen(100 * source.loadShare, 'percent')} of its rating and burns ${pen(source.litresAnHour, 'fuel')} of ${FUELS[plan.fuel].name} an hour.`,
       },
     ),
   ];
@@ -136,9 +136,9 @@ const yearFigures = onFacts(
     const of = (id: string) => power.sources.find((source) => source.id === id);
     const sets = year.sources.filter(({ id }) => of(id)?.plan.kind === 'generator');
     const total = (value: (of: SourceYear) => number) => sets.reduce((sum, set) => sum + value(set), 0);
-    const byMonth = (value: (set: SourceYear) => readonly number[], quantity: 'hours' | 'volume') =>
+    const byMonth = (value: (set: SourceYear) => readonly number[], quantity: 'hours' | 'fuel') =>
       Array.from({ length: 12 }, (_, m) => total((set) => value(set)[m] ?? 0)).flatMap((sum, m) =>
-        sum >= 0.05 ? [step(monthName(m + 1), pen(sum, quantity))] : [],
+        sum >= 0.005 ? [step(monthName(m + 1), pen(sum, quantity))] : [],
       );
     const named = (set: SourceYear) => of(set.id)?.plan.name || 'unnamed source';
     const starts = total((set) => set.starts);
@@ -155,7 +155,7 @@ const yearFigures = onFacts(
               'power',
               `generator a year, ${pen(
                 total((set) => set.litres),
-                'volume',
+                'fuel',
               )}`,
               total((set) => set.hours),
               'hours',
@@ -171,9 +171,9 @@ const yearFigures = onFacts(
               'power',
               'fuel a year',
               total((set) => set.litres),
-              'volume',
+              'fuel',
               {
-                steps: byMonth((set) => set.litresBy, 'volume'),
+                steps: byMonth((set) => set.litresBy, 'fuel'),
                 source:
                   'By the load it runs at and what it takes to turn (Skarstein & Uhlen 1989 for diesel).',
                 others: sets
@@ -191,7 +191,7 @@ const yearFigures = onFacts(
               'power',
               'fuel to keep',
               total((set) => set.keepLitres),
-              'volume',
+              'fuel',
               {
                 source:
                   'The most that is burnt over so many days as the longest dark run of eight years lasts, at least a week.',

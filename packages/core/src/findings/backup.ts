@@ -27,7 +27,7 @@ export function sharesText({ power, powerYear }: Facts, months: readonly number[
       const year = powerYear.sources.find((source) => source.id === id);
       const runs =
         plan.kind === 'generator' && year
-          ? ` (${pen(year.hours, 'hours')} and ${pen(year.litres, 'volume')} a year)`
+          ? ` (${pen(year.hours, 'hours')} and ${pen(year.litres, 'fuel')} a year)`
           : '';
       return `${plan.name || 'a source'} ${pen((100 * of(id)) / Math.max(1e-9, all), 'percent')}${runs}`;
     });

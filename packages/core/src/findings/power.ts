@@ -23,19 +23,24 @@ const take = (facts: Facts, of: MachineClass): Remedy =>
     put('/supply/inverterIdle', sheetFigure(of.idleW)),
   );
 
-/** Typical machines for this bus and these phases that hold what a test asks; those of the same kind first, smallest first. */
+/**
+ * Typical machines for this bus and these phases that hold what a test asks; those of the same kind first, smallest first.
+ * One with panel inputs only where its inputs are on Strings.
+ */
 export function machinesThat(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
   const { busVolts, supply, power } = facts.design;
   const at = facts.power.inverter;
   const { roomC, altitudeM } = at ?? { roomC: 25, altitudeM: facts.climate?.altitudeM ?? 0 };
+  const oneMachine = Object.values(facts.design.controllers).some((controller) => controller.inverter);
   const fit = MACHINE_CLASSES.filter(
     (of) =>
       of.kind !== 'station' &&
+      (of.kind !== 'all-in-one' || oneMachine) &&
       of.buses.includes(busVolts) &&
       of.phases === supply.phases &&
       holds(inverterAt(typical(of, usualVolts(facts)), supply.phases, roomC, altitudeM)),
   );
-  const kind = power.inverter?.kind;
+  const kind = power.inverter?.kind ?? (oneMachine ? 'all-in-one' : null);
   return [...fit.filter((of) => of.kind === kind), ...fit.filter((of) => of.kind !== kind)]
     .slice(0, 2)
     .map((of) => take(facts, of));

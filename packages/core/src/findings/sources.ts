@@ -135,7 +135,7 @@ const fuelAtHand = eachSource((source, { powerYear, power }, pen) => {
     id: 'source.fuel',
     severity: 'note',
     title: 'Fuel for the longest dark run',
-    sentence: `${named(source)} burns up to ${pen(keep, 'volume')} over as many days as the longest dark run of eight years; ${pen(tank, 'volume')} are at hand. Store it away from the house, in what is made for it.`,
+    sentence: `${named(source)} burns up to ${pen(keep, 'fuel')} over as many days as the longest dark run of eight years; ${pen(tank, 'fuel')} are at hand. Store it away from the house, in what is made for it.`,
     value: keep,
     limit: tank,
     focus: given(source, 'tank'),

@@ -95,8 +95,9 @@ function figureDecimals(shown: number, quantity: Quantity, unit: string): number
     case 'percent':
       return size < 10 ? 1 : 0;
     case 'coefficient':
-    case 'fuel':
       return 3;
+    case 'fuel':
+      return size < 1 ? 3 : size < 10 ? 2 : size < 100 ? 1 : 0;
     case 'latitude':
     case 'longitude':
       return 2;
