@@ -201,6 +201,17 @@ describe('each mistake of a source has its finding, its numbers, and what cures 
   });
 });
 
+describe('a machine that is controller and inverter in one', () => {
+  it('draws what it draws once', () => {
+    const design = house(inverter('all-5000'));
+    const idle = { ...design, supply: { ...design.supply, inverterIdle: catalogue(45) } };
+    const used = (job: Design) => evaluate(job, climate).figures['load.heaviest']!.value!;
+    const one = withValueAt(idle, '/controllers/c1/inverter', true);
+    expect(used(idle) - used(one)).toBeCloseTo(45 * 24, 6);
+    expect(found(one, 'power.oneMachine')).toBeUndefined();
+  });
+});
+
 describe('outlets by their dates', () => {
   const stays = (...dates: [string, string][]) =>
     house({

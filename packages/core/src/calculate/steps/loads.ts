@@ -74,6 +74,10 @@ export const loadsOf = (
     Object.values(design.uses).some(followsWeather) ? months : null,
     padWh,
     Object.values(design.controllers).reduce((sum, { ownDraw }) => sum + ownDraw.value * 24, 0),
-    design.supply.inverterIdle.from === 'guess' &&
-      Object.values(design.controllers).some(({ inverter }) => inverter),
+    oneMachine(design),
   );
+
+/** True where a controller is the inverter too, so that its own draw has the inverter's in it. */
+const oneMachine = ({ supply, power: { inverter }, controllers }: Design): boolean =>
+  (supply.inverterIdle.from === 'guess' || inverter?.kind === 'all-in-one' || inverter?.kind === 'station') &&
+  Object.values(controllers).some((controller) => controller.inverter);
