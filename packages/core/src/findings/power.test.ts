@@ -134,6 +134,20 @@ describe('each mistake of the AC side has its finding, its numbers, and what cur
     }
   });
 
+  it('a machine is offered for the room it will stand in, before one is chosen too', () => {
+    // at 60 °C 35 % are off: 2,400 W carry 1,560
+    const hot = house(
+      { inverter: null, room: measured(60) },
+      { kettle: { name: 'Kettle', watts: measured(900) } },
+    );
+    const none = found(hot, 'power.none')!;
+    expect(none.remedies.length).toBeGreaterThan(0);
+    for (const { operations } of none.remedies) {
+      const after = patched(hot, operations) as Design;
+      expect(after.power.inverter!.continuous.value).toBeGreaterThanOrEqual(1900 / 0.65);
+      expect(found(after, 'power.atOnce')).toBeUndefined();
+    }
+  });
   it('heat and height take from the rating, and the sentence says so', () => {
     const hot = house({ room: measured(45) }, { kettle: { name: 'Kettle', watts: measured(2000) } });
     expect(found(hot, 'power.largest')?.sentence).toMatch(/by its sheet, less at 45/);

@@ -1,6 +1,13 @@
 import type { Facts } from '../calculate';
 import type { Inverter } from '../document';
-import { inverterAt, inverterOfClass, MACHINE_CLASSES, type InverterNow, type MachineClass } from '../power';
+import {
+  holdsAll,
+  inverterAt,
+  inverterOfClass,
+  MACHINE_CLASSES,
+  type InverterNow,
+  type MachineClass,
+} from '../power';
 import { remembered } from '../memo';
 import { choose, put, remedy, type Remedy, type Rule } from './finding';
 
@@ -29,8 +36,7 @@ const take = (facts: Facts, of: MachineClass): Remedy =>
  */
 export function machinesThat(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
   const { busVolts, supply, power } = facts.design;
-  const at = facts.power.inverter;
-  const { roomC, altitudeM } = at ?? { roomC: 25, altitudeM: facts.climate?.altitudeM ?? 0 };
+  const { roomC, altitudeM } = facts.power;
   const oneMachine = Object.values(facts.design.controllers).some((controller) => controller.inverter);
   const fit = MACHINE_CLASSES.filter(
     (of) =>
@@ -52,13 +58,13 @@ const MOST_STACKED = 4;
 /** More like it, as few as do; they idle too. */
 function stacked(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
   const { inverter } = facts.design.power;
-  const at = facts.power.inverter;
-  if (!inverter || !at || inverter.kind === 'station') return [];
+  const { roomC, altitudeM } = facts.power;
+  if (!inverter || inverter.kind === 'station') return [];
   const { inverterIdle, phases } = facts.design.supply;
   const now = inverter.stacked.value;
   for (let many = now + 1; many <= MOST_STACKED; many++) {
     const then = { ...inverter, stacked: { ...inverter.stacked, value: many } };
-    if (!holds(inverterAt(then, phases, at.roomC, at.altitudeM))) continue;
+    if (!holds(inverterAt(then, phases, roomC, altitudeM))) continue;
     const idle = Math.min(500, Math.round((inverterIdle.value * many * 10) / now) / 10);
     return [
       remedy(
@@ -76,12 +82,6 @@ const larger = (facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] =>
   ...stacked(facts, holds),
 ];
 
-/** Everything that a machine has to hold: the largest use, all at once, and the worst start. */
-const holdsAll =
-  ({ power: { asked } }: Facts) =>
-  ({ continuousW, surgeW }: InverterNow) =>
-    continuousW >= Math.max(asked.largestW, asked.runningW) && surgeW >= asked.startW;
-
 const notChosen: Rule = (facts, pen) => {
   const { power, design } = facts;
   const { asked } = power;
@@ -93,7 +93,7 @@ const notChosen: Rule = (facts, pen) => {
     title: 'No inverter chosen yet',
     sentence: `The uses on AC ask for ${pen(asked.runningW, 'power')} at once${asked.starts ? ` and ${pen(asked.startW, 'power')} while ${asked.starts} starts` : ''}. Choose one and it is checked against them.`,
     value: asked.runningW,
-    remedies: machinesThat(facts, holdsAll(facts)),
+    remedies: machinesThat(facts, holdsAll(facts.power.asked)),
     focus: '/power/inverter',
   };
 };
@@ -109,7 +109,7 @@ const wrongBus: Rule = (facts) => {
     title: 'The inverter is made for another voltage',
     sentence: `${inverter.label} is made for ${inverter.buses.join(' and ')} V; the battery side is ${busVolts} V. It does not start, or breaks.`,
     value: busVolts,
-    remedies: machinesThat(facts, holdsAll(facts)),
+    remedies: machinesThat(facts, holdsAll(facts.power.asked)),
     focus: '/power/inverter',
   };
 };

@@ -66,6 +66,12 @@ export interface AcAsked {
   starts: string | null;
 }
 
+/** True of a machine that carries the largest use, all at once, and the hardest start on top of it. */
+export const holdsAll =
+  ({ largestW, runningW, startW }: AcAsked) =>
+  ({ continuousW, surgeW }: InverterNow): boolean =>
+    continuousW >= Math.max(largestW, runningW) && surgeW >= startW;
+
 /** @param uses as in the design, for their side and names */
 export function acAsked(loads: Loads, uses: Readonly<Record<string, Use>>): AcAsked {
   const ac: Supply = 'ac';

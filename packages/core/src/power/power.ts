@@ -1,5 +1,5 @@
 import type { BankResult, ChemistryData } from '../bank';
-import { inOrder, type BackupSource, type Design } from '../document';
+import { inOrder, type BackupSource, type Design, type SourceKey } from '../document';
 import type { LoadMonth, Loads } from '../loads';
 import { ALL_MONTHS, spanOf } from '../units';
 import { acAsked, dayEfficiency, heatOf, inverterAt, type AcAsked, type InverterNow } from './inverter';
@@ -46,6 +46,9 @@ export interface SourceNow {
 
 export interface PowerFacts {
   asked: AcAsked;
+  /** Where the machines stand, chosen or not. */
+  roomC: number;
+  altitudeM: number;
   /** Null where none is chosen. */
   inverter: InverterNow | null;
   /** The one efficiency that its curve comes to on a day of the heaviest month, %; null without a curve. */
@@ -134,6 +137,8 @@ export function computePower(
   const ratedW = power.inverter ? power.inverter.continuous.value * power.inverter.stacked.value : 0;
   return {
     asked,
+    roomC,
+    altitudeM,
     inverter,
     curvePct: power.inverter && dayEfficiency(power.inverter.curve, drawn, ratedW, idleWh),
     heatW: heatOf(asked.runningW, gives, supply.inverterIdle.value),
@@ -156,7 +161,7 @@ function sourceNow(
   altitudeM: number,
   hotC: number,
 ): SourceNow {
-  const figure = (key: Parameters<typeof sourceFigure>[1]) => sourceFigure(plan, key);
+  const figure = (key: SourceKey) => sourceFigure(plan, key);
   const volts = chargingV(bank);
   const engine = plan.kind === 'alternator';
   const [efficiency, powerFactor] = [figure('chargerEfficiency') / 100, figure('powerFactor')];
@@ -212,7 +217,7 @@ const NEVER: readonly number[] = new Array<number>(12).fill(0);
 /** A source as the walk through days sees it. */
 export function walkSource(now: SourceNow, { chemistry }: PowerBank, meanAcW: number): WalkSource {
   const { plan, id, bulkW } = now;
-  const figure = (key: Parameters<typeof sourceFigure>[1]) => sourceFigure(plan, key);
+  const figure = (key: SourceKey) => sourceFigure(plan, key);
   const wanted = plan.kind === 'generator' || plan.kind === 'shore';
   const by = (of: Record<string, { value: number }>) => ALL_MONTHS.map((month) => of[month]?.value ?? 0);
   const dailyWh =

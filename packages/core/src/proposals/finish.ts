@@ -2,7 +2,7 @@ import type { BackupSource, Design, Entry, Inverter } from '../document';
 import { findingsOf, machinesThat, sharesText, sourcesCarry, tried, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { blankSource } from '../job';
-import { sourceFigure, type AcAsked, type InverterNow } from '../power';
+import { holdsAll, sourceFigure, type AcAsked } from '../power';
 
 /** A whole design with its AC side, and with what carries the months that the sun does not. */
 export interface Finished {
@@ -102,8 +102,7 @@ function machineFor(
   });
   const none = withMachine(null);
   if (asked.runningW === 0) return { design: none, inverter: null };
-  const holds = ({ continuousW, surgeW }: InverterNow) =>
-    continuousW >= Math.max(asked.largestW, asked.runningW) && surgeW >= asked.startW;
+  const holds = holdsAll(asked);
   const fits = own?.buses.includes(design.busVolts) && stands(withMachine(own), reckon, pen);
   const kept: Omit<Finished, 'backup'> =
     own && fits
