@@ -161,6 +161,15 @@ describe('its AC side', () => {
       expect(taken.supply.inverterIdle.from).toBe('catalogue');
     }
   });
+  it('has its own draw in what is told of the whole', () => {
+    const design = onAc();
+    for (const { aim, operations, ratio, bank } of proposalsFor(design, climate)!.proposals) {
+      if (aim === 'later') continue;
+      const { figures, months } = evaluate(tried(design, operations), climate, false);
+      expect(bank.days).toBeCloseTo(figures['bank.days']!.value!, 9);
+      expect(ratio).toBeCloseTo(Math.min(...months.map((month) => month.ratio ?? Infinity)), 9);
+    }
+  });
   it('is the one there is, where that does, whatever bus is proposed', () => {
     const own = (id: string) => (design: Design) => ({
       ...design,

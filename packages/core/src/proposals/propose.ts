@@ -102,7 +102,7 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
     const made = (job: Design) => designOf(job, scene, found.candidate, wanted.days);
     const whole = finish(made(inSeason), made(design), season?.without ?? [], of.power.asked, reckon, pen);
     proposals.push(
-      proposalOf(aim, found, operationsFor(design, whole.design), pen, whole, {
+      proposalOf(aim, told(found, whole.design, reckon), operationsFor(design, whole.design), pen, whole, {
         rareDays: dark?.rareDays ?? null,
         least: proposals[0] ?? null,
         later: later.about,
@@ -123,6 +123,13 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
           : `For ${failed.map((aim) => TITLES[aim].toLowerCase()).join(' and ')} nothing of the usual sizes stands${bindsText(design)}.`,
     season,
   };
+}
+
+/** What was found, told with the draw of the machine that goes with it. */
+function told({ candidate, facts, findings }: Found, { supply, power }: Design, reckon: Reckon): Found {
+  const { design } = facts;
+  const withMachine = { ...design, supply, power: { ...design.power, inverter: power.inverter } };
+  return { candidate, facts: reckon(withMachine), findings };
 }
 
 const TITLES: Readonly<Record<Aim, string>> = {
