@@ -291,9 +291,25 @@ describe('the bank through years of days', () => {
     expect(of!.hours).toBeCloseTo(of!.wh / 0.9 / 2000, 3);
     expect(of!.litres).toBeCloseTo(of!.hours * 1.2, 3);
     expect(of!.hoursBy.reduce((sum, hours) => sum + hours, 0)).toBeCloseTo(of!.hours, 9);
-    // in two years one of nine in ten is the worse: about a week of it
+    // about a week of it
     expect(of!.keepLitres).toBeGreaterThan((7 * 5000 * 1.2) / 0.9 / 2000 - 4);
     expect(of!.keepLitres).toBeLessThan((7 * 5000 * 1.2) / 0.9 / 2000 + 6);
+  });
+  it('counts the fuel to keep over the new year', () => {
+    // dark in the last and the first five days of the year alone, and the bank empty before
+    const days = Float64Array.from({ length: 730 }, (_, day) => (day % 365 < 5 || day % 365 >= 360 ? 0 : 1));
+    const part = (keepDays: number) =>
+      plain({
+        madeWh: new Array(12).fill(5000),
+        days,
+        keepDays,
+        sources: [set({ startAt: 0.99, stopAt: 0.99 })],
+      });
+    const keep = (days: number) => walkPower(part(days)).sources[0]!.keepLitres;
+    // 5 kWh a day through a bank that keeps 0.9, at 2 kW and 1.2 L an hour
+    const daily = (5000 / 0.9 / 2000) * 1.2;
+    expect(keep(5)).toBeCloseTo(5 * daily, 0);
+    expect(keep(10)).toBeCloseTo(10 * daily, 0);
   });
   it('starts it as often as its two states of charge ask', () => {
     const wide = walkPower(plain({ sources: [set({ startAt: 0.3, stopAt: 0.95 })] })).sources[0]!;

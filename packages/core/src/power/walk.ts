@@ -62,7 +62,7 @@ export interface SourceYear {
   wh: number;
   hoursBy: number[];
   litresBy: number[];
-  /** Most fuel over the days asked for, of nine years in ten, L. */
+  /** Most fuel over the days asked for, L. */
   keepLitres: number;
 }
 
@@ -241,25 +241,21 @@ function told(
       wh: year.wh / years,
       hoursBy: year.hoursBy.map((hours) => hours / years),
       litresBy: year.litresBy.map((litres) => litres / years),
-      keepLitres: mostOver(daily, years, Math.max(1, Math.round(part.keepDays))),
+      keepLitres: mostOver(daily, Math.max(1, Math.round(part.keepDays))),
     })),
     darkDays: darkDays / years,
     balance: { beginWh: part.bank.capacityWh, endWh, inWh, outWh },
   };
 }
 
-/** The most that so many days one after another sum to, in nine years of ten. */
-function mostOver(daily: Float64Array, years: number, length: number): number {
-  const most = Array.from({ length: years }, (_, year) => {
-    let [sum, best] = [0, 0];
-    for (let day = 0; day < YEAR; day++) {
-      sum += daily[year * YEAR + day] ?? 0;
-      if (day >= length) sum -= daily[year * YEAR + day - length] ?? 0;
-      best = Math.max(best, sum);
-    }
-    return best;
-  }).sort((a, b) => a - b);
-  return most[Math.min(years - 1, Math.ceil(years * 0.9) - 1)] ?? 0;
+/** The most that so many days one after another sum to, over the new year too. */
+function mostOver(daily: Float64Array, length: number): number {
+  let [sum, most] = [0, 0];
+  for (let day = 0; day < daily.length; day++) {
+    sum += (daily[day] ?? 0) - (daily[day - length] ?? 0);
+    most = Math.max(most, sum);
+  }
+  return most;
 }
 
 const MONTH_OF = Array.from({ length: YEAR }, (_, day) => monthOfDay(day));
