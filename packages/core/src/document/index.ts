@@ -17,6 +17,7 @@ export * from './plain';
 export * from './power';
 export * from './pointer';
 export * from './schema';
+export { uuid, words } from './schemaKit';
 export * from './sheets';
 export * from './stages';
 export * from './strings';

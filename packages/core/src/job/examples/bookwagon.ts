@@ -1,16 +1,7 @@
 import type { Design } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
-import {
-  blankArray,
-  blankDesign,
-  blankSource,
-  catalogue,
-  chosen,
-  guess,
-  measured,
-  usualBank,
-} from '../blank';
-import { controller, inverter, rows, spar, stop, strung } from './parts';
+import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
+import { controller, inverter, outlet, rows, spar, stop, strung } from './parts';
 
 /** A library on wheels that is somewhere else every few weeks. Invented. */
 export function bookwagon(): Design {
@@ -49,18 +40,8 @@ export function bookwagon(): Design {
       ...design.power,
       inverter: inverter('station-1800', 230),
       sources: {
-        d1: {
-          ...blankSource('shore', 1, 'Depot outlet'),
-          from: '11-23',
-          to: '02-09',
-          given: { watts: catalogue(2300), chargeAmps: catalogue(25) },
-        },
-        d2: {
-          ...blankSource('shore', 2, 'Lakes, the hall'),
-          from: '06-02',
-          to: '07-18',
-          given: { watts: catalogue(2300), chargeAmps: catalogue(25) },
-        },
+        d1: outlet(1, 'Depot outlet', '11-23', '02-09', 25),
+        d2: outlet(2, 'Lakes, the hall', '06-02', '07-18', 25),
       },
     },
     place: { ...design.place, name: 'Depot', lat: chosen(-34.9), lon: chosen(138.7) },

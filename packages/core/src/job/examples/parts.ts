@@ -1,7 +1,16 @@
-import type { Controller, Inverter, Obstacle, PlanePlan, Stop, StringsPlan, Use } from '../../document';
+import type {
+  BackupSource,
+  Controller,
+  Inverter,
+  Obstacle,
+  PlanePlan,
+  Stop,
+  StringsPlan,
+  Use,
+} from '../../document';
 import { inverterOfClass, MACHINE_CLASSES } from '../../power';
 import { controllerClass, controllerOfClass } from '../../strings';
-import { blankArray, blankPlace, blankUse, chosen, measured } from '../blank';
+import { blankArray, blankPlace, blankSource, blankUse, catalogue, chosen, measured } from '../blank';
 
 export const rows = (uses: Partial<Use>[]): Record<string, Use> =>
   Object.fromEntries(uses.map((use, index) => [`u${index + 1}`, { ...blankUse(index + 1), ...use }]));
@@ -30,6 +39,20 @@ export function inverter(id: string, volts: number): Inverter {
   if (!found) throw new RangeError(`No inverter ${id}`);
   return inverterOfClass(found, volts);
 }
+
+/** An outlet of 10 A at 230 V that a charger is plugged into. */
+export const outlet = (
+  position: number,
+  name: string,
+  from: string,
+  to: string,
+  chargeAmps: number,
+): BackupSource => ({
+  ...blankSource('shore', position, name),
+  from,
+  to,
+  given: { watts: catalogue(2300), chargeAmps: catalogue(chargeAmps) },
+});
 
 export const stop = (
   position: number,

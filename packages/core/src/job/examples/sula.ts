@@ -10,7 +10,7 @@ import {
   measured,
   usualBank,
 } from '../blank';
-import { controller, rows, spar, stop, strung } from './parts';
+import { controller, outlet, rows, spar, stop, strung } from './parts';
 
 /** A wooden cutter that goes north for the summer. Invented. */
 export function sula(): Design {
@@ -60,18 +60,8 @@ export function sula(): Design {
             10: guess(0.4),
           },
         },
-        q1: {
-          ...blankSource('shore', 2, 'Winter quay'),
-          from: '10-06',
-          to: '04-20',
-          given: { watts: catalogue(2300), chargeAmps: catalogue(20) },
-        },
-        q2: {
-          ...blankSource('shore', 3, 'Pontoon in the isles'),
-          from: '07-28',
-          to: '08-03',
-          given: { watts: catalogue(2300), chargeAmps: catalogue(20) },
-        },
+        q1: outlet(2, 'Winter quay', '10-06', '04-20', 20),
+        q2: outlet(3, 'Pontoon in the isles', '07-28', '08-03', 20),
       },
     },
     place: { ...design.place, name: 'Home mooring', lat: chosen(47.6), lon: chosen(-3) },

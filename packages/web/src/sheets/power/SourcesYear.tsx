@@ -11,14 +11,15 @@ import { Section } from '../../ui/Section';
 type Month = NonNullable<PowerPicture['months']>[number];
 interface Column {
   head: string;
-  /** Wh of a mean day, or of an engine its hours × 1000. */
+  /** kWh of a mean day, or hours of an engine. */
   of: (month: Month) => number;
   bad?: true;
 }
 
-/** Less is nothing, Wh. */
-const LEAST_WH = 5;
-const figureOf = (wh: number) => (wh < LEAST_WH ? '–' : (wh / 1000).toFixed(wh < 10_000 ? 2 : 1));
+/** Less is nothing. */
+const LEAST = 0.005;
+const figureOf = (value: number) => (value < LEAST ? '–' : value.toFixed(value < 10 ? 2 : 1));
+const kilo = (wh: number) => wh / 1000;
 
 /** What each source gives through the year, and what stays without. */
 export function SourcesYear() {
@@ -28,26 +29,26 @@ export function SourcesYear() {
   const { months, sources, hoursBy } = picture;
   const sets = sources.filter(({ kind }) => kind === 'generator');
   const all: Column[] = [
-    { head: 'Sun', of: ({ sunWh }) => sunWh },
+    { head: 'Sun', of: ({ sunWh }) => kilo(sunWh) },
     ...sources.map(({ id, name }, i) => ({
       head: name || `Source ${i + 1}`,
-      of: ({ bySource }: Month) => bySource[id] ?? 0,
+      of: ({ bySource }: Month) => kilo(bySource[id] ?? 0),
     })),
     {
       head: 'Engine, h',
-      of: ({ month }) => 1000 * sets.reduce((sum, { id }) => sum + (hoursBy[id]?.[month - 1] ?? 0), 0),
+      of: ({ month }) => sets.reduce((sum, { id }) => sum + (hoursBy[id]?.[month - 1] ?? 0), 0),
     },
-    { head: 'Used', of: ({ servedWh }) => servedWh },
-    { head: 'Shed', of: ({ shedWh }) => shedWh },
-    { head: 'Without', of: ({ unservedWh }) => unservedWh, bad: true },
-    { head: 'Surplus uses', of: ({ surplusWh }) => surplusWh },
-    { head: 'Spilled', of: ({ spilledWh }) => spilledWh },
+    { head: 'Used', of: ({ servedWh }) => kilo(servedWh) },
+    { head: 'Shed', of: ({ shedWh }) => kilo(shedWh) },
+    { head: 'Without', of: ({ unservedWh }) => kilo(unservedWh), bad: true },
+    { head: 'Surplus uses', of: ({ surplusWh }) => kilo(surplusWh) },
+    { head: 'Spilled', of: ({ spilledWh }) => kilo(spilledWh) },
   ];
   // what is nothing all year is left out, and of the book the months that the sun carries alone
-  const columns = all.filter(({ of }) => months.some((month) => of(month) >= LEAST_WH));
+  const columns = all.filter(({ of }) => months.some((month) => of(month) >= LEAST));
   const besides = ({ bySource, unservedWh, shedWh }: Month) =>
-    Object.values(bySource).reduce((sum, wh) => sum + wh, 0) + unservedWh + shedWh;
-  const shown = reading ? months.filter((month) => besides(month) >= LEAST_WH) : months;
+    kilo(Object.values(bySource).reduce((sum, wh) => sum + wh, 0) + unservedWh + shedWh);
+  const shown = reading ? months.filter((month) => besides(month) >= LEAST) : months;
   return (
     <Section part="power-year" title="What each gives through the year">
       <SourcesPicture months={months} sources={sources} />
@@ -70,7 +71,7 @@ export function SourcesYear() {
               <tr key={month.month}>
                 <th scope="row">{shortMonth(month.month)}</th>
                 {columns.map(({ head, of, bad }) => (
-                  <td key={head} className={bad && of(month) >= LEAST_WH ? 'n bad' : 'n'}>
+                  <td key={head} className={bad && of(month) >= LEAST ? 'n bad' : 'n'}>
                     {figureOf(of(month))}
                   </td>
                 ))}
