@@ -35,6 +35,8 @@ test('what charges beside the sun is added, told to stop before it starts, and m
   await job.open(page, id, 'power');
   await expect(page.getByText('Only the sun so far.')).toBeVisible();
   await page.getByRole('button', { name: 'Add a generator' }).click();
+  // the work goes on in what was added
+  await expect(page.getByLabel('Called').first()).toBeFocused();
   await expect(job.tally(page, 'power.hours')).toContainText('h');
   await page.getByLabel('Rated power').fill('5 kW');
   await page.getByLabel('Charge current').fill('60');

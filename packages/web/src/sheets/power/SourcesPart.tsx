@@ -54,6 +54,14 @@ export function SourcesPart() {
   const [shown, setShown] = useState<string | null>(null);
   const reading = useReading();
   const inTurn = inOrder(sources);
+  const add = (kind: SourceKind) => {
+    const id = dispatch(addSource(kind));
+    setShown(id);
+    // the work goes on in its first field, once that is drawn
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLElement>(`[data-source="${CSS.escape(id)}"] input`)?.focus(),
+    );
+  };
   const open = inTurn.find(([id]) => id === shown) ?? inTurn[0];
   return (
     <Section part="power-sources" title="What charges when the sun does not">
@@ -80,7 +88,7 @@ export function SourcesPart() {
       ) : null}
       <Row className="screen" style={{ marginTop: 14 }}>
         {KINDS.map((kind) => (
-          <Action key={kind} onPress={() => setShown(dispatch(addSource(kind)))}>
+          <Action key={kind} onPress={() => add(kind)}>
             Add {ARTICLES[kind]}
             {SOURCE_KINDS[kind].name}
           </Action>
@@ -106,7 +114,7 @@ function OneSource({ id, source }: { id: string; source: BackupSource }) {
     <Pencil key={key} path={`${path}/given/${key}`} optional fallback={sourceFigure(source, key)} />
   );
   return (
-    <div style={{ marginTop: 12 }}>
+    <div style={{ marginTop: 12 }} data-source={id}>
       <Row>
         <PencilText
           label="Called"
