@@ -88,6 +88,13 @@ test('circuits go from list to list by hand and by keys', async ({ page }) => {
   await page.keyboard.press('ArrowUp');
   await expect(shed!.getByRole('listitem').first()).toContainText('House lights');
 
+  // from the row's own menu, as on a phone
+  await page.getByRole('button', { name: 'Where House lights goes' }).press('Enter');
+  await page.getByRole('menuitem', { name: 'Down' }).press('Enter');
+  await expect(shed!.getByRole('listitem').nth(1)).toContainText('House lights');
+  await expect(grip('House lights')).toBeFocused();
+  await page.keyboard.press('ArrowUp');
+
   // by hand, into the last list
   await grip('Cheese-room fan').dragTo(surplus!.getByText('Wash water'));
   await expect(surplus!.getByRole('listitem')).toHaveCount(2);

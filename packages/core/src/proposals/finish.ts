@@ -1,8 +1,10 @@
+import type { Facts } from '../calculate';
 import type { BackupSource, Design, Entry, Inverter } from '../document';
 import { findingsOf, machinesThat, sharesText, sourcesCarry, tried, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { blankSource } from '../job';
 import { holdsAll, sourceFigure, type AcAsked } from '../power';
+import { formatDayMonth, MONTH_DAYS } from '../units';
 
 /** A whole design with its AC side, and with what carries the months that the sun does not. */
 export interface Finished {
@@ -22,23 +24,37 @@ const CHARGE_SHARE = 0.2;
 /** Where larger, a set of diesel is the usual one. Common practice. */
 const DIESEL_FROM_W = 4500;
 
+/** The first of some designs, made one by one, that does. */
+function firstThat(ways: readonly (() => Design)[], does: (design: Design) => boolean): Design | undefined {
+  for (const make of ways) {
+    const made = make();
+    if (does(made)) return made;
+  }
+  return undefined;
+}
+
 /** True where nothing stops a design. */
 const stands = (design: Design, reckon: Reckon, pen: Pen): boolean =>
   findingsOf(reckon(design), pen, reckon).every(({ severity }) => severity !== 'stop');
 
+/** The job with one more source. */
+const withSource = (design: Design, proposed: BackupSource): Design => ({
+  ...design,
+  power: { ...design.power, sources: { ...design.power.sources, proposed } },
+});
+
+/** Amps that a proposed charger gives a bank. */
+const chargeAmps = ({ chemistry, ah }: Facts['bank']): number =>
+  Math.max(5, Math.round((Math.min(CHARGE_SHARE, chemistry.chargeMaxC) * ah) / 5) * 5);
+
 /** The job with a set that starts by itself, sized for its bank and its uses, beside what it has. */
 function withSet(design: Design, reckon: Reckon): Design {
   const { bank } = reckon(design);
-  const rate = Math.min(CHARGE_SHARE, bank.chemistry.chargeMaxC);
-  const amps = Math.max(5, Math.round((rate * bank.ah) / 5) * 5);
-  const put = (source: BackupSource): Design => ({
-    ...design,
-    power: { ...design.power, sources: { ...design.power.sources, proposed: source } },
-  });
+  const put = (source: BackupSource) => withSource(design, source);
   const set: BackupSource = {
     ...blankSource('generator', 99, 'Generator'),
     automatic: true,
-    given: { chargeAmps: guess(amps), watts: guess(SETS_W.at(-1) ?? 12_000) },
+    given: { chargeAmps: guess(chargeAmps(bank)), watts: guess(SETS_W.at(-1) ?? 12_000) },
   };
   const asked = reckon(put(set)).power.sources.find(({ id }) => id === 'proposed')?.askedW ?? 0;
   const watts = SETS_W.find((rated) => rated >= asked) ?? SETS_W.at(-1) ?? 12_000;
@@ -47,6 +63,32 @@ function withSet(design: Design, reckon: Reckon): Design {
     fuel: watts >= DIESEL_FROM_W ? 'diesel' : 'petrol',
     given: { ...set.given, watts: guess(watts) },
   });
+}
+
+/** The shortest stretch of the year that holds all of these months, 1–12, as its first and last day. */
+export function stretchOf(months: readonly number[]): { from: string; to: string } {
+  const held = new Set(months);
+  // it begins after the longest run of months that are not in it
+  const runs = months.map((month) => {
+    let free = 0;
+    while (free < 11 && !held.has(((month + 10 - free) % 12) + 1)) free++;
+    return { month, free };
+  });
+  const { month: first, free } = runs.reduce((a, b) => (b.free > a.free ? b : a));
+  const last = ((first - 2 - free + 12) % 12) + 1;
+  const two = (n: number) => String(n).padStart(2, '0');
+  return { from: `${two(first)}-01`, to: `${two(last)}-${two(MONTH_DAYS[last - 1] ?? 28)}` };
+}
+
+/** The job on shore power through these months, as what floats or rolls usually is, beside what it has. */
+function onShore(design: Design, months: readonly number[], reckon: Reckon): Design {
+  const { bank } = reckon(design);
+  const shore: BackupSource = {
+    ...blankSource('shore', 99, 'Shore power'),
+    ...stretchOf(months),
+    given: { chargeAmps: guess(chargeAmps(bank)) },
+  };
+  return withSource(design, shore);
 }
 
 /** What fuel costs of the sets in a year, in the money one pays with. */
@@ -75,14 +117,26 @@ export function finish(
 ): Finished {
   let [design, backup]: [Design, string | null] = [found, null];
   if (without.length > 0) {
-    const backed = [all, withSet(all, reckon)].find(
+    const moves = all.kind === 'boat' || all.kind === 'trailer';
+    const ways = [
+      () => all,
+      ...(moves ? [() => onShore(all, without, reckon)] : []),
+      () => withSet(all, reckon),
+    ];
+    const backed = firstThat(
+      ways,
       (each) => sourcesCarry(reckon(each), without) && stands(each, reckon, pen),
     );
     if (backed) {
       design = backed;
       const costs = fuelCosts(backed, reckon);
       const money = costs > 0 ? `, with fuel for ${pen(Math.round(costs), 'money')}` : '';
-      backup = `${sharesText(reckon(backed), without, pen)}${money}.`;
+      const { proposed } = backed.power.sources;
+      const berth =
+        proposed?.kind === 'shore'
+          ? ` That is with a berth or pitch with power from ${formatDayMonth(proposed.from)} to ${formatDayMonth(proposed.to)}.`
+          : '';
+      backup = `${sharesText(reckon(backed), without, pen)}${money}.${berth}`;
     }
   }
   return { ...machineFor(all.power.inverter, design, asked, reckon, pen), backup };

@@ -9,6 +9,7 @@ import { inverterOfClass, MACHINE_CLASSES } from '../power';
 import { tryArrangement } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { designOf } from './design';
+import { stretchOf } from './finish';
 import { sceneOf, type Candidate } from './scene';
 import { cheapest, inOrderOfPrice } from './search';
 
@@ -128,6 +129,25 @@ describe('what would do', () => {
       const stops = evaluate(taken, north, false).findings.filter(({ severity }) => severity === 'stop');
       expect(stops).toEqual([]);
     }
+  });
+  it('leaves them to shore power on what floats or rolls', () => {
+    const design: Design = { ...withValueAt(cabin(), '/place/lat', chosen(64)), kind: 'boat' };
+    const { season, proposals } = proposalsFor(design, north)!;
+    expect(proposals.length).toBeGreaterThan(0);
+    for (const { operations, backup } of proposals) {
+      const { proposed } = tried(design, operations).power.sources;
+      expect(proposed).toMatchObject({ kind: 'shore', ...stretchOf(season!.without) });
+      expect(backup).toMatch(/the sun gives .*Shore power [\d.]+.%\. That is with a berth/);
+    }
+  });
+  it.each([
+    [[12, 1], '12-01', '01-31'],
+    [[11, 12, 1, 2], '11-01', '02-28'],
+    [[6], '06-01', '06-30'],
+    [[1, 5], '01-01', '05-31'],
+    [[1, 9], '09-01', '01-31'],
+  ])('covers the months %j from %s to %s', (months, from, to) => {
+    expect(stretchOf(months)).toEqual({ from, to });
   });
 });
 

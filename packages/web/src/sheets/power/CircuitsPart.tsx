@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 're
 import { styled } from 'styled-components';
 import { useDesign, useEvaluation } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
+import { Commands } from '../../ui/Opener';
 import { Note } from '../../ui/layout';
 import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
@@ -111,8 +112,8 @@ export function CircuitsPart() {
   return (
     <Section part="power-circuits" title="What stays on">
       <Note className="screen" id="circuit-keys" style={{ marginBottom: 10 }}>
-        Drag a circuit by its grip, or with the grip focused use the arrow keys: left and right to another
-        list, up and down within it.
+        Drag a circuit by its grip, press its three dots, or with the grip focused use the arrow keys: left
+        and right to another list, up and down within it.
       </Note>
       <Columns>
         {CIRCUITS.map((priority) => (
@@ -166,14 +167,22 @@ function CircuitList({ priority, ids }: { priority: Priority; ids: readonly stri
       </Note>
       <ol aria-label={CIRCUIT_NAMES[priority]}>
         {ids.map((id, place) => (
-          <CircuitRow key={id} id={id} priority={priority} place={place} />
+          <CircuitRow key={id} id={id} priority={priority} place={place} last={ids.length - 1} />
         ))}
       </ol>
     </List>
   );
 }
 
-function CircuitRow({ id, priority, place }: { id: string; priority: Priority; place: number }) {
+interface CircuitRowProps {
+  id: string;
+  priority: Priority;
+  place: number;
+  /** Place of the last of its list. */
+  last: number;
+}
+
+function CircuitRow({ id, priority, place, last }: CircuitRowProps) {
   const dispatch = useAppDispatch();
   const use = useDesign().uses[id];
   const figure = useEvaluation()?.figures[`use:${id}`];
@@ -190,6 +199,13 @@ function CircuitRow({ id, priority, place }: { id: string; priority: Priority; p
       [dispatch, place, priority],
     ),
   );
+  const move = (to: Priority, at: number) => {
+    dispatch(moveCircuit(id, to, at));
+    // the row is drawn anew in its other list; the keys go on with it
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLElement>(`[data-circuit="${CSS.escape(id)}"]`)?.focus(),
+    );
+  };
   const keys = (event: KeyboardEvent) => {
     const list = CIRCUITS.indexOf(priority);
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
@@ -197,11 +213,7 @@ function CircuitRow({ id, priority, place }: { id: string; priority: Priority; p
     const to = by === undefined ? undefined : CIRCUITS[list + by];
     if (to === undefined && within === undefined) return;
     event.preventDefault();
-    dispatch(moveCircuit(id, to ?? priority, to === undefined ? (within ?? place) : Infinity));
-    // the row is drawn anew in its other list; the keys go on with it
-    requestAnimationFrame(() =>
-      document.querySelector<HTMLElement>(`[data-circuit="${CSS.escape(id)}"]`)?.focus(),
-    );
+    move(to ?? priority, to === undefined ? (within ?? place) : Infinity);
   };
   const name = use?.name || 'Unnamed';
   return (
@@ -223,6 +235,22 @@ function CircuitRow({ id, priority, place }: { id: string; priority: Priority; p
         {use?.supply === 'dc' ? 'DC, ' : ''}
         {figure && figure.value !== null ? joined(figure.shown) : '–'}
       </small>
+      <Commands
+        label={`Where ${name} goes`}
+        sign="⋯"
+        commands={[
+          ...CIRCUITS.filter((to) => to !== priority).map((to) => ({
+            id: to,
+            label: `To ${CIRCUIT_NAMES[to].toLowerCase()}`,
+          })),
+          ...(place > 0 ? [{ id: 'up' as const, label: 'Up' }] : []),
+          ...(place < last ? [{ id: 'down' as const, label: 'Down' }] : []),
+        ]}
+        onChoose={(to) => {
+          if (to === 'up' || to === 'down') move(priority, place + (to === 'up' ? -1 : 1));
+          else move(to, Infinity);
+        }}
+      />
     </Circuit>
   );
 }
