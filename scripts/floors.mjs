@@ -10,6 +10,7 @@ export const CORE = [
   ['loads', 'bank', 'mix', 'weather'],
   ['strings'],
   ['array', 'power'],
+  ['wiring'],
   ['job'],
   ['calculate'],
   ['figures'],

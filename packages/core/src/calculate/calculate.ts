@@ -12,6 +12,7 @@ import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from 
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
 import { loadsOf, settledLoads } from './steps/loads';
 import { powerBankOf, powerOf, powerYearOf } from './steps/power';
+import { takeOffOf, wiringOf } from './steps/wiring';
 import { alikeOf, berthOf, harvestOf, pileOf, unlikeOf } from './steps/strings';
 
 /**
@@ -78,6 +79,7 @@ export function calculate(
       )
     );
   });
+  const wiring = once(() => wiringOf(design, loads, bank, power(), arrays, made() || null, climate));
   const fit = once(() => fitOf(design.bank));
   const meanDays = once(() => {
     const profiles = loads.months.map(({ profile }) => profile);
@@ -116,6 +118,12 @@ export function calculate(
     },
     get powerYear() {
       return powerYear() || null;
+    },
+    get wiring() {
+      return wiring();
+    },
+    get takeOff() {
+      return takeOffOf(design, wiring());
     },
     get bestTiltDeg() {
       return bestTilt();

@@ -8,6 +8,7 @@ import type { ModuleNumbers } from '../module';
 import type { PowerFacts, PowerYear } from '../power';
 import type { PlaneMonth, SkyYear } from '../sky';
 import type { Berth, PileFacts, StringsResult } from '../strings';
+import type { TakeOff, WiringFacts } from '../wiring';
 
 /** One array, the controller it is strung to, and what the two come to. */
 export interface ArrayFacts {
@@ -55,13 +56,16 @@ export interface Facts {
   /** Inverter and sources beside the sun; and the bank with them through years of days, where there is any. */
   power: PowerFacts;
   powerYear: PowerYear | null;
+  /** Every conductor and what protects it; and what is bought for them. */
+  wiring: WiringFacts;
+  takeOff: TakeOff;
   /** The best fixed tilt towards the equator. */
   bestTiltDeg: number | null;
   fit: BankFit;
 }
 
 /** Parts of the facts of which what is read counts one by one. */
-const WITHIN: readonly (keyof Facts)[] = ['design', 'climate', 'loads', 'bank', 'energy'];
+const WITHIN: readonly (keyof Facts)[] = ['design', 'climate', 'loads', 'bank', 'energy', 'wiring'];
 
 /** Work on the facts that is done again only when something that it read of them has changed. */
 export const onFacts = <A extends readonly unknown[], R>(name: string, work: (...args: A) => R) =>

@@ -7,6 +7,7 @@ import type { Entry } from './entry';
 import type { Place, Stop } from './place';
 import type { Phases, PowerPlan } from './power';
 import type { Happening, Use } from './use';
+import type { WiringPlan } from './wiring';
 
 export type JobKind = 'cabin' | 'homestead' | 'shed' | 'trailer' | 'boat';
 
@@ -63,6 +64,7 @@ export interface Design {
   stops: Record<string, Stop>;
   bank: Bank;
   power: PowerPlan;
+  wiring: WiringPlan;
   /** How the arrays are sized and reckoned. */
   energy: { service: Service; throughBank: Entry; sky: SkyModel };
   arrays: Record<string, ArrayPlan>;

@@ -24,3 +24,4 @@ export * from './strings';
 export * from './use';
 export * from './validate';
 export * from './version';
+export * from './wiring';

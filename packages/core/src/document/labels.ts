@@ -27,6 +27,10 @@ export function labelOf(design: Design, path: string): string {
   if (stop) return of(stop.name || 'Unnamed stop');
   const source = design.power.sources[/^\/power\/sources\/([^/]+)\//.exec(path)?.[1] ?? ''];
   if (source) return of(source.name || 'Unnamed source');
+  const stretch = design.wiring.stretches[/^\/wiring\/stretches\/([^/]+)\//.exec(path)?.[1] ?? ''];
+  if (stretch) return of(stretch.name || 'Unnamed stretch');
+  const own = design.wiring.own[/^\/wiring\/own\/([^/]+)\//.exec(path)?.[1] ?? ''];
+  if (own) return of(own.name || 'Unnamed circuit');
   const owner = OWNERS[rootOf(path)];
   return owner && (rootsOf.get(label)?.size ?? 0) > 1 ? of(owner) : label;
 }

@@ -20,6 +20,10 @@ import {
 } from './schemaKit';
 import { USE_GROUPS } from './use';
 import { CURRENT_VERSION } from './version';
+import { SIZE_NAMES, SURROUNDINGS } from './wiring';
+
+/** What the wiring of a job may hold at most. */
+export const MOST_WIRING = { stretches: 60, circuits: 200, own: 40, coils: 60 } as const;
 
 const useSchema = Joi.object({
   name: name.allow('').required(),
@@ -239,6 +243,67 @@ const sourceSchema = Joi.object({
   energyBy: monthly('/power/sources/*/energyBy/*'),
 });
 
+const sizeName = Joi.string().valid(...SIZE_NAMES);
+/** Keys of circuits are made of what they belong to. */
+const circuitKey = /^(?!(constructor|prototype)$)[a-z0-9-]{1,60}$/;
+const wiringSchema = Joi.object({
+  ...entries('/wiring', ['fault']),
+  lengths: Joi.object(entries('/wiring/lengths')).required(),
+  drop: Joi.object(entries('/wiring/drop')).required(),
+  stretches: Joi.object()
+    .pattern(
+      id,
+      Joi.object({
+        name: name.allow('').required(),
+        position,
+        surroundings: Joi.string()
+          .valid(...Object.keys(SURROUNDINGS))
+          .required(),
+        raceway: Joi.string().valid('none', 'plastic', 'steel').required(),
+        traffic: Joi.boolean().required(),
+        ...entries('/wiring/stretches/*', ['ambient', 'depth']),
+      }),
+    )
+    .max(MOST_WIRING.stretches)
+    .required(),
+  circuits: Joi.object()
+    .pattern(
+      circuitKey,
+      Joi.object({
+        path: Joi.array().items(Joi.string().pattern(id)).max(12).unique().required(),
+        size: sizeName.allow(null).required(),
+        metal: Joi.string().valid('copper', 'aluminium').required(),
+        ...entries('/wiring/circuits/*', ['side', 'fuse']),
+      }),
+    )
+    .max(MOST_WIRING.circuits)
+    .required(),
+  own: Joi.object()
+    .pattern(
+      id,
+      Joi.object({
+        name: name.allow('').required(),
+        position,
+        ac: Joi.boolean().required(),
+        ...entries('/wiring/own/*'),
+      }),
+    )
+    .max(MOST_WIRING.own)
+    .required(),
+  coils: Joi.object()
+    .pattern(
+      id,
+      Joi.object({
+        position,
+        size: sizeName.required(),
+        colour: words.trim().max(30).allow('').required(),
+        ...entries('/wiring/coils/*'),
+      }),
+    )
+    .max(MOST_WIRING.coils)
+    .required(),
+}).required();
+
 const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iron', 'sodium-ion');
 const people = entry(fieldAt('/people/usual')).required();
 const price = entry(fieldAt('/bank/prices/lfp'));
@@ -301,6 +366,7 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
     ...entries('/power', ['room']),
     sources: Joi.object().pattern(id, sourceSchema).max(MOST_SOURCES).required(),
   }).required(),
+  wiring: wiringSchema,
   energy: Joi.object({
     service: Joi.string().valid('ordinary', 'critical').required(),
     sky: Joi.string().valid('hay-davies', 'perez', 'isotropic').required(),
@@ -337,11 +403,15 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
 }).required();
 
 /** Where a part of a design names another that is not there; null where all are. */
-export function danglingIn({ arrays, controllers, uses, events }: Design): string[] | null {
+export function danglingIn({ arrays, controllers, uses, events, wiring }: Design): string[] | null {
   for (const [array, { strings }] of Object.entries(arrays))
     if (!Object.hasOwn(controllers, strings.controller)) return ['arrays', array, 'strings', 'controller'];
   for (const [use, { event }] of Object.entries(uses))
     if (event !== null && !Object.hasOwn(events, event)) return ['uses', use, 'event'];
+  for (const [key, { path }] of Object.entries(wiring.circuits)) {
+    const missing = path.findIndex((stretch) => !Object.hasOwn(wiring.stretches, stretch));
+    if (missing >= 0) return ['wiring', 'circuits', key, 'path', String(missing)];
+  }
   return null;
 }
 

@@ -1,4 +1,4 @@
-export const SHEETS = ['uses', 'place', 'bank', 'array', 'strings', 'power'] as const;
+export const SHEETS = ['uses', 'place', 'bank', 'array', 'strings', 'power', 'wire'] as const;
 export type Sheet = (typeof SHEETS)[number];
 
 /** What each sheet asks. */
@@ -9,6 +9,7 @@ export const QUESTIONS: Readonly<Record<Sheet, string>> = {
   array: 'How many panels keep it filled?',
   strings: 'Which strings stay inside the controller’s window?',
   power: 'What runs, what starts, and what charges when the sun does not?',
+  wire: 'Which wire carries it, and what protects the wire?',
 };
 
 export const SHEET_NAMES: Readonly<Record<Sheet, string>> = {
@@ -18,4 +19,5 @@ export const SHEET_NAMES: Readonly<Record<Sheet, string>> = {
   array: 'Array',
   strings: 'Strings',
   power: 'Power',
+  wire: 'Wire',
 };

@@ -1,2 +1,2 @@
 /** The version of the design document that this program writes. */
-export const CURRENT_VERSION = 7;
+export const CURRENT_VERSION = 8;

@@ -15,7 +15,9 @@ import {
   type School,
   type Source,
   type SourceKind,
+  type RunKind,
   type Use,
+  type WiringPlan,
 } from '../document';
 import { groupOf } from '../loads';
 import { moduleClass, sheetOfClass, type ModuleClass } from '../module';
@@ -149,6 +151,7 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       prices: {},
     },
     power: blankPower(),
+    wiring: blankWiring(kind),
     energy: { service: 'ordinary', throughBank: guess(65), sky: 'hay-davies' },
     arrays: {
       a1: {
@@ -197,6 +200,41 @@ export const blankPower = (): PowerPlan => ({
   surplusAbove: chosen(95),
   sources: {},
 });
+
+/** Usual lengths of the runs of a job, one way, m. Common practice. */
+const USUAL_RUNS: Readonly<Record<JobKind, Readonly<Record<RunKind, number>>>> = {
+  homestead: { array: 25, charge: 2, bank: 1.5, inverter: 2, panel: 6, loads: 15, source: 12, engine: 5 },
+  cabin: { array: 15, charge: 1.5, bank: 1, inverter: 1.5, panel: 4, loads: 8, source: 10, engine: 4 },
+  shed: { array: 8, charge: 1, bank: 0.8, inverter: 1, panel: 2, loads: 5, source: 8, engine: 4 },
+  trailer: { array: 5, charge: 1.5, bank: 0.8, inverter: 1, panel: 2, loads: 5, source: 8, engine: 4 },
+  boat: { array: 9, charge: 2, bank: 1, inverter: 1.5, panel: 3, loads: 7, source: 12, engine: 3 },
+};
+
+/** Nothing said yet about any circuit: usual lengths and limits. */
+export const blankWiring = (kind: JobKind): WiringPlan => {
+  const usual = USUAL_RUNS[kind];
+  return {
+    lengths: {
+      array: guess(usual.array),
+      charge: guess(usual.charge),
+      bank: guess(usual.bank),
+      inverter: guess(usual.inverter),
+      panel: guess(usual.panel),
+      loads: guess(usual.loads),
+      source: guess(usual.source),
+      engine: guess(usual.engine),
+    },
+    drop: { array: chosen(3), charge: chosen(2), bank: chosen(1), loads: chosen(3) },
+    slack: chosen(10),
+    ends: chosen(0.5),
+    fault: null,
+    price: guess(0.25),
+    stretches: {},
+    circuits: {},
+    own: {},
+    coils: {},
+  };
+};
 
 /** What charges beside the sun, with usual figures until they are typed. */
 export const blankSource = (kind: SourceKind, position: number, name = ''): BackupSource => ({

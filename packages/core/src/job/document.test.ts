@@ -429,6 +429,16 @@ describe('migrations', () => {
       expect(design.supply.phases).toBe('single');
     },
   );
+  it.each(readJson<Record<string, unknown>[]>('design-version-7.json'))(
+    'bring version 7 forward: $name with all that it said, and usual lengths for its wires',
+    (old) => {
+      const [was, design] = broughtForward(old);
+      expect(design.power).toEqual(was.power);
+      expect(design.wiring).toMatchObject({ stretches: {}, circuits: {}, own: {}, coils: {} });
+      expect(design.wiring.lengths.array.from).toBe('guess');
+      expect(problemsOf(design)).toEqual([]);
+    },
+  );
   it('calls sealed lead-acid what it mostly is', () => {
     const [old] = readJson<{ bank: object }[]>('design-version-2.json');
     const sealed = { ...old, bank: { ...old!.bank, chemistry: 'sealed' } };

@@ -1,7 +1,7 @@
 import { cloned, CURRENT_VERSION, type BusVolts, type Chemistry, type JobKind } from '../document';
 import { groupOf } from '../loads';
 import { CONTROLLER_CLASSES } from '../strings';
-import { blankPower, usualBank, usualHome } from './blank';
+import { blankPower, blankWiring, usualBank, usualHome } from './blank';
 
 type Document = Record<string, unknown> & { version: number };
 /** From version `from` to the next. */
@@ -18,6 +18,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 4, step: bySchool },
   { from: 5, step: whatIsFixed },
   { from: 6, step: powerInFull },
+  { from: 7, step: wires },
 ];
 
 type Loose = Record<string, unknown>;
@@ -237,6 +238,11 @@ function powerInFull(document: Document): Document {
     supply: { ...supply, phases: split ? 'split' : 'single' },
     power: blankPower(),
   };
+}
+
+/** Version 7 knew nothing of wires. */
+function wires(document: Document): Document {
+  return { ...document, wiring: blankWiring(document['kind'] as JobKind) };
 }
 
 /** Which buses a controller charges and whether it is the inverter too, where its label is that of a typical class. */

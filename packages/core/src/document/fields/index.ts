@@ -5,6 +5,7 @@ import type { FieldSpec } from './kit';
 import { PLACE_FIELDS } from './place';
 import { POWER_FIELDS } from './power';
 import { USE_FIELDS } from './uses';
+import { WIRING_FIELDS } from './wiring';
 
 export type { FieldSpec, PlausibleError } from './kit';
 
@@ -19,6 +20,7 @@ export const FIELDS: Readonly<Record<string, FieldSpec>> = {
   ...ARRAY_FIELDS,
   ...CONTROLLER_FIELDS,
   ...POWER_FIELDS,
+  ...WIRING_FIELDS,
 };
 
 const STARRED: readonly (readonly [RegExp, string])[] = [
@@ -36,6 +38,7 @@ const STARRED: readonly (readonly [RegExp, string])[] = [
   [/^\/bank\/prices\/[a-z-]+$/, '/bank/prices/*'],
   [/\/tilts\/[a-z]+$/, '/tilts/*'],
   [/^\/power\/sources\/[^/]+\/(given\/)?/, '/power/sources/*/'],
+  [/^\/wiring\/(stretches|circuits|own|coils)\/[^/]+/, '/wiring/$1/*'],
   [/\/(curve|hoursBy|energyBy)\/\d+$/, '/$1/*'],
 ];
 

@@ -1,0 +1,228 @@
+import type { BankResult } from '../../bank';
+import type { ResolvedClimate } from '../../climate';
+import type { Design } from '../../document';
+import type { Loads, UseRow } from '../../loads';
+import { partsOf, remembered } from '../../memo';
+import { LEGS, sourceFigure, type PowerFacts } from '../../power';
+import { backFedAmps, chargeAmpsOn } from '../../strings';
+import { MONTH_DAYS } from '../../units';
+import {
+  computeWiring,
+  takeOff,
+  type ArrayWires,
+  type ControllerWires,
+  type SourceWires,
+  type UseWires,
+  type WiringFacts,
+  type WiringScene,
+} from '../../wiring';
+import type { ArrayFacts } from '../facts';
+
+type WiringDesign = Pick<
+  Design,
+  'wiring' | 'school' | 'kind' | 'units' | 'busVolts' | 'supply' | 'uses' | 'bank' | 'controllers' | 'power'
+>;
+const parts = partsOf<WiringDesign>()(
+  'wiring',
+  'school',
+  'kind',
+  'units',
+  'busVolts',
+  'supply',
+  'uses',
+  'bank',
+  'controllers',
+  'power',
+);
+
+/** Hottest air outdoors where nothing is known of it, °C. */
+const USUAL_HIGH_C = 40;
+/** Cold raises open-circuit volts by about this where the place is not known. @source NEC table 690.7(A), its last row */
+const USUAL_COLD = 1.25;
+
+const wires = remembered(
+  'wires',
+  (
+    design: WiringDesign,
+    loads: Loads,
+    bank: BankResult,
+    power: PowerFacts,
+    arrays: readonly ArrayFacts[],
+    made: readonly Float64Array[] | null,
+    highC: number | null,
+  ): WiringFacts => computeWiring(sceneOf(design, loads, bank, power, arrays, made, highC)),
+);
+
+/** Every conductor of a design. @param made watts in each half hour of a mean day by month; null without a place */
+export const wiringOf = (
+  design: Design,
+  loads: Loads,
+  bank: BankResult,
+  power: PowerFacts,
+  arrays: readonly ArrayFacts[],
+  made: readonly Float64Array[] | null,
+  climate: ResolvedClimate | null,
+): WiringFacts => wires(parts(design), loads, bank, power, arrays, made, climate && climate.high.valueC);
+
+const bought = remembered('take-off of the wires', (design: WiringDesign, { wired }: WiringFacts) =>
+  takeOff(
+    wired,
+    design.school,
+    design.units,
+    design.wiring.slack.value,
+    design.wiring.ends.value,
+    Object.values(design.wiring.coils),
+  ),
+);
+export const takeOffOf = (design: Design, facts: WiringFacts) => bought(parts(design), facts);
+
+function sceneOf(
+  design: WiringDesign,
+  loads: Loads,
+  bank: BankResult,
+  power: PowerFacts,
+  arrays: readonly ArrayFacts[],
+  made: readonly Float64Array[] | null,
+  highC: number | null,
+): WiringScene {
+  const { wiring, school, kind, units, busVolts, supply } = design;
+  const { inverter } = design.power;
+  const gives = supply.inverterEfficiency.value / 100;
+  const volts = inverter?.volts.value ?? (units === 'imperial' ? 120 : 230);
+  const allW = arrays.reduce((sum, array) => sum + wattsOf(array), 0);
+  /** A²h a year of a part of what is made, at so many volts. */
+  const madeSquare = (watts: number, atV: number): number | null =>
+    made && allW > 0 ? squareHours(made, watts / allW / Math.max(1, atV)) : null;
+  const used = loads.months.map(({ profile }) => profile);
+  return {
+    wiring,
+    school,
+    kind,
+    units,
+    busVolts,
+    legs: LEGS[supply.phases],
+    arrays: arrays.map((array) => arrayWires(array, madeSquare)),
+    controllers: Object.entries(design.controllers).map(([id, controller]): ControllerWires => {
+      const own = arrays.filter(({ controllerId }) => controllerId === id);
+      return {
+        id,
+        label: controller.label,
+        station: controller.kind === 'station',
+        inverter: controller.inverter,
+        chargeA: chargeAmpsOn(controller, busVolts),
+        squareHours: madeSquare(
+          own.reduce((sum, array) => sum + wattsOf(array), 0),
+          bank.volts,
+        ),
+      };
+    }),
+    bank: {
+      parallel: design.bank.parallel.value,
+      stringAh: design.bank.unitAh.value,
+      series: design.bank.series.value,
+      volts: bank.volts,
+      emptyV: bank.emptyV,
+      absorptionV: bank.absorptionV,
+      lithium: design.bank.chemistry === 'lfp' || design.bank.chemistry === 'sodium-ion',
+    },
+    inverter:
+      inverter || power.asked.runningW > 0
+        ? {
+            label: inverter?.label ?? 'Inverter',
+            continuousW: power.inverter?.continuousW ?? power.asked.runningW,
+            efficiency: gives,
+            volts,
+            station: inverter?.kind === 'station',
+            charger: (inverter?.chargeAmps.value ?? 0) > 0,
+          }
+        : null,
+    dcUses: usesOf(design, loads, 'dc', () => bank.volts),
+    acUses: usesOf(design, loads, 'ac', (leg) =>
+      leg === 'both' && supply.phases === 'split' ? 2 * volts : volts,
+    ),
+    sharing: supply.sharing.value / 100,
+    sources: power.sources.map(({ id, plan, amps }): SourceWires => ({
+      id,
+      name: plan.name,
+      kind: plan.kind,
+      watts: sourceFigure(plan, 'watts'),
+      amps,
+    })),
+    bankSquareHours: squareHours(used, 1 / Math.max(1, bank.volts)),
+    inverterSquareHours: squareHours(used, shareOnAc(loads, design) / Math.max(1, bank.volts)),
+    outdoorC: highC ?? USUAL_HIGH_C,
+    roomC: power.roomC,
+  };
+}
+
+/** Watts of an array's panels as they are strung. */
+const wattsOf = ({ strings }: ArrayFacts): number => strings?.chosen.watts ?? 0;
+
+function arrayWires(
+  { id, called, controllerId, plan, module, strings }: ArrayFacts,
+  madeSquare: (watts: number, atV: number) => number | null,
+): ArrayWires {
+  const series = strings?.chosen.series ?? plan.strings.series.value;
+  const parallel = strings?.chosen.parallel ?? plan.strings.parallel.value;
+  const inputs = strings?.chosen.inputs ?? plan.strings.inputs.value;
+  const iscA = strings?.panel.iscA ?? module.iscA;
+  const vmpV = series * module.vmpV;
+  return {
+    id,
+    called,
+    controllerId,
+    parallel,
+    inputs,
+    iscA,
+    impA: strings?.panel.impA ?? module.impA,
+    vmpV,
+    coldVocV: strings?.chosen.coldVocV ?? series * module.vocV * USUAL_COLD,
+    backFedA: backFedAmps(parallel, iscA),
+    maxFuseA: module.maxFuseA,
+    panels: series * parallel * inputs,
+    rowM: plan.width.value,
+    squareHours: madeSquare((strings?.chosen.watts ?? 0) / Math.max(1, inputs), vmpV),
+  };
+}
+
+const usesOf = (
+  { uses, supply }: WiringDesign,
+  { rows }: Loads,
+  side: 'ac' | 'dc',
+  voltsOf: (leg: string) => number,
+): UseWires[] => {
+  const gives = (side === 'ac' ? supply.inverterEfficiency : supply.dcEfficiency).value / 100;
+  return rows.flatMap((row): UseWires[] => {
+    const use = uses[row.id];
+    if (use?.supply !== side || row.later) return [];
+    const watts = row.runW * use.count.value;
+    return watts > 0
+      ? [{ id: row.id, name: use.name, watts, volts: voltsOf(use.leg), yearWh: yearWh(row) * gives }]
+      : [];
+  });
+};
+
+const yearWh = ({ monthWh }: UseRow): number =>
+  MONTH_DAYS.reduce((sum, days, m) => sum + days * (monthWh[m] ?? 0), 0);
+
+/** Of all that the uses take from the bank, what goes through the inverter, 0–1. */
+function shareOnAc({ rows }: Loads, { uses }: WiringDesign): number {
+  let [ac, all] = [0, 0];
+  for (const row of rows) {
+    const wh = yearWh(row);
+    all += wh;
+    if (uses[row.id]?.supply === 'ac') ac += wh;
+  }
+  return all > 0 ? ac / all : 0;
+}
+
+/** A²h a year of half hours of mean days, W. @param perWatt amps for each watt */
+function squareHours(months: readonly ArrayLike<number>[], perWatt: number): number {
+  let sum = 0;
+  for (const [m, profile] of months.entries()) {
+    let day = 0;
+    for (let i = 0; i < profile.length; i++) day += ((profile[i] ?? 0) * perWatt) ** 2 * 0.5;
+    sum += day * (MONTH_DAYS[m] ?? 30);
+  }
+  return sum;
+}

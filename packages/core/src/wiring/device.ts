@@ -1,0 +1,157 @@
+import type { School } from '../document';
+import { stringFuseA } from '../strings';
+import type { Circuit, CircuitKind } from './circuits';
+import type { ArrayWires } from './scene';
+
+/** A kind of fuse or breaker as it is sold. */
+export interface DeviceKind {
+  id: string;
+  label: string;
+  /** Highest DC volts, and what it can break there, A: several where it falls with the volts. */
+  breaks: readonly (readonly [volts: number, amps: number])[];
+  sizesA: readonly number[];
+}
+
+/** @source NEC 240.6 (from memory) */
+export const NEC_SIZES = [
+  15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
+] as const;
+/** @source IEC 60898-1 and IEC 60269 series (from memory) */
+export const IEC_SIZES = [
+  6, 10, 13, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125, 160, 200, 250, 315, 400,
+] as const;
+/** Small fuses that a block takes. */
+const BLADE_SIZES = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30] as const;
+const from = (least: number, most: number) => NEC_SIZES.filter((size) => size >= least && size <= most);
+
+/**
+ * Fuses for the side of the bank, the mildest first. What each can break.
+ * @source common practice, from memory: class T 20 kA at 125 V; MRBF 10, 5 and 2 kA at 14, 32 and 58 V; ANL 6 and 2.7 kA at 32 and 80 V; MEGA 2 kA at 32 V; blade 1 kA at 32 V
+ */
+export const BANK_FUSES: readonly DeviceKind[] = [
+  { id: 'blade', label: 'blade fuse', breaks: [[32, 1000]], sizesA: BLADE_SIZES },
+  {
+    id: 'mega',
+    label: 'MEGA fuse',
+    breaks: [[32, 2000]],
+    sizesA: [60, 80, 100, 125, 150, 175, 200, 225, 250, 300],
+  },
+  {
+    id: 'mrbf',
+    label: 'MRBF fuse',
+    breaks: [
+      [14, 10_000],
+      [32, 5000],
+      [58, 2000],
+    ],
+    sizesA: from(30, 300),
+  },
+  {
+    id: 'anl',
+    label: 'ANL fuse',
+    breaks: [
+      [32, 6000],
+      [80, 2700],
+    ],
+    sizesA: from(35, 400),
+  },
+  {
+    id: 'class-t',
+    label: 'class T fuse',
+    breaks: [[125, 20_000]],
+    sizesA: [1, 3, 6, 10, ...from(15, 400)],
+  },
+];
+
+/** What a breaker for DC of an enclosure breaks. Common practice, from memory. */
+const DC_BREAKER: DeviceKind = {
+  id: 'dc-breaker',
+  label: 'DC breaker',
+  breaks: [
+    [80, 10_000],
+    [125, 5000],
+  ],
+  sizesA: [5, 10, ...from(15, 250)],
+};
+
+const [BLADE, ...LARGE] = BANK_FUSES;
+const [CLASS_T] = LARGE.slice(-1);
+/** At the bank itself only fuses; behind them breakers too; a use takes what its block holds. */
+const BEHIND_MAIN: readonly DeviceKind[] = [...LARGE.slice(0, -1), DC_BREAKER, ...(CLASS_T ? [CLASS_T] : [])];
+const DEVICES_FOR: Partial<Record<CircuitKind, readonly DeviceKind[]>> = {
+  bank: LARGE,
+  links: LARGE,
+  inverter: LARGE,
+  dc: [...(BLADE ? [BLADE] : []), DC_BREAKER],
+};
+/** Of what is needed, a fuse so many times as large protects little. Common practice. */
+const FAR_TOO_LARGE = 2;
+
+export interface Device {
+  label: string;
+  amps: number;
+  /** It stands here. */
+  at: string;
+  poles: number;
+  /** DC or AC volts that it must be rated for. */
+  highV: number;
+  /** What it must break, and what it can, A; null where its source cannot give more than it carries. */
+  mustBreakA: number | null;
+  breaksA: number | null;
+  /** How many of it. */
+  many: number;
+  /** True of one that is there already. */
+  typed: boolean;
+}
+
+/** The next size of a list; null above it. */
+export const nextSize = (sizes: readonly number[], amps: number): number | null =>
+  sizes.find((size) => size >= amps - 1e-9) ?? null;
+
+/** What a kind can break at some volts; 0 where they are above all of its ratings. */
+export const breaksAt = ({ breaks }: DeviceKind, volts: number): number =>
+  breaks.find(([upTo]) => volts <= upTo)?.[1] ?? 0;
+
+/** What protects a circuit, as it is asked for; null where nothing has to. */
+export function deviceFor(
+  circuit: Circuit,
+  school: School,
+  array: ArrayWires | undefined,
+  typedA: number | null,
+): Device | null {
+  const { protection, highV, many, at, mostA, factor, faultA, loaded } = circuit;
+  if (protection === 'none') return null;
+  const needA = mostA * factor;
+  const base = { at, highV, many, typed: typedA !== null };
+  if (protection === 'string') {
+    const amps = typedA ?? (array && stringFuseA(array.iscA, school)) ?? needA;
+    return { ...base, label: 'fuse for panels, gPV', amps, poles: 1, mustBreakA: null, breaksA: null };
+  }
+  if (protection === 'breaker') {
+    const sizes = school === 'iec' ? IEC_SIZES : NEC_SIZES;
+    const amps = typedA ?? nextSize(sizes, needA) ?? needA;
+    const poles =
+      school === 'north-american'
+        ? Math.max(1, loaded - (loaded === 2 && circuit.wires < 3 ? 1 : 0))
+        : loaded;
+    return { ...base, label: 'breaker', amps, poles, mustBreakA: null, breaksA: null };
+  }
+  const kinds = DEVICES_FOR[circuit.kind] ?? BEHIND_MAIN;
+  const able = kinds
+    .map((kind) => ({ kind, amps: nextSize(kind.sizesA, needA), breaksA: breaksAt(kind, highV) }))
+    .filter((each) => each.amps !== null);
+  // the mildest kind that breaks it, unless its smallest is far too large; where none can, the strongest
+  const breaking = able.filter(({ breaksA }) => breaksA >= faultA);
+  const suits =
+    breaking.find((each) => (each.amps ?? Infinity) <= FAR_TOO_LARGE * needA) ??
+    breaking.toSorted((a, b) => (a.amps ?? 0) - (b.amps ?? 0))[0] ??
+    able.toSorted((a, b) => b.breaksA - a.breaksA)[0];
+  return {
+    ...base,
+    label: suits?.kind.label ?? 'class T fuse',
+    amps: typedA ?? suits?.amps ?? needA,
+    poles: 1,
+    mustBreakA: faultA,
+    breaksA: suits?.breaksA ?? 0,
+  };
+}

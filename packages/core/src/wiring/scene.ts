@@ -1,0 +1,90 @@
+import type { Design, SourceKind } from '../document';
+
+/** One array as its wires see it. */
+export interface ArrayWires {
+  id: string;
+  called: string;
+  controllerId: string;
+  /** Strings on one input, and inputs. */
+  parallel: number;
+  inputs: number;
+  /** Of one string at standard conditions: short-circuit and working amps, working volts; and the most volts in the cold. */
+  iscA: number;
+  impA: number;
+  vmpV: number;
+  coldVocV: number;
+  /** What the others can feed into a failed string, and the most its maker allows; null where the sheet is silent. */
+  backFedA: number;
+  maxFuseA: number | null;
+  panels: number;
+  /** Along its row: the return leg of a string. */
+  rowM: number;
+  /** Of one input, amps squared by hours over a year, A²h; null while unknown. */
+  squareHours: number | null;
+}
+
+export interface ControllerWires {
+  id: string;
+  label: string;
+  /** A power station, with its bank inside. */
+  station: boolean;
+  /** One machine with the inverter. */
+  inverter: boolean;
+  chargeA: number;
+  squareHours: number | null;
+}
+
+export interface UseWires {
+  id: string;
+  name: string;
+  watts: number;
+  volts: number;
+  /** Wh a year at the use. */
+  yearWh: number;
+}
+
+export interface SourceWires {
+  id: string;
+  name: string;
+  kind: SourceKind;
+  /** Rated watts on AC of a set or an outlet, and amps into the bank. */
+  watts: number;
+  amps: number;
+}
+
+/** All that wires follow from, as numbers. */
+export interface WiringScene extends Pick<Design, 'wiring' | 'school' | 'kind' | 'units' | 'busVolts'> {
+  legs: number;
+  arrays: readonly ArrayWires[];
+  controllers: readonly ControllerWires[];
+  bank: {
+    /** Strings side by side, the amp-hours of one, and the units in it. */
+    parallel: number;
+    stringAh: number;
+    series: number;
+    volts: number;
+    emptyV: number;
+    absorptionV: number;
+    lithium: boolean;
+  };
+  /** Null where nothing is on AC and none is chosen. */
+  inverter: {
+    label: string;
+    continuousW: number;
+    efficiency: number;
+    volts: number;
+    station: boolean;
+    charger: boolean;
+  } | null;
+  dcUses: readonly UseWires[];
+  acUses: readonly UseWires[];
+  /** Of what could run at once, the share that does, 0–1. */
+  sharing: number;
+  sources: readonly SourceWires[];
+  /** Of all that is taken from the bank, amps squared by hours over a year, A²h. */
+  bankSquareHours: number;
+  /** Of the part of it that goes through the inverter. */
+  inverterSquareHours: number;
+  outdoorC: number;
+  roomC: number;
+}

@@ -1,0 +1,158 @@
+import type { Coil, School, SizeName } from '../document';
+import type { Insulation } from './ampacity';
+import { sizeText } from './conductor';
+import { cutFrom, type Cutting, type Piece } from './cutting';
+import { earthOf } from './earth';
+import type { Wired } from './size';
+
+/** Colours of conductors by school. @source NEC 200.6, 250.119 and practice for DC; IEC 60445; ABYC E-11: from memory */
+const COLOURS: Readonly<
+  Record<School, { dc: readonly [string, string]; ac: readonly string[]; earth: string }>
+> = {
+  'north-american': { dc: ['red', 'black'], ac: ['black', 'white', 'red', 'blue'], earth: 'green' },
+  iec: { dc: ['brown', 'grey'], ac: ['brown', 'blue', 'black', 'grey'], earth: 'green-yellow' },
+  marine: { dc: ['red', 'yellow'], ac: ['brown', 'blue', 'black', 'grey'], earth: 'green-yellow' },
+};
+/** Panels’ own cable comes in these whatever the school. Common practice. */
+const SOLAR_COLOURS = ['red', 'black'] as const;
+
+/** Conductors of one circuit by what they are: + and −, or lines and neutral, and earth. */
+export function coloursOf(circuit: Wired['circuit'], school: School): { role: string; colour: string }[] {
+  const of = COLOURS[school];
+  if (circuit.ac) {
+    const roles = ['line', 'neutral', 'line 2', 'line 3'].slice(0, circuit.wires);
+    return roles.map((role, i) => ({ role, colour: of.ac[i] ?? '' }));
+  }
+  const [plus, minus] = circuit.insulation === 'solar' ? SOLAR_COLOURS : of.dc;
+  return [
+    { role: 'plus', colour: plus },
+    { role: 'minus', colour: minus },
+  ];
+}
+
+export const KINDS: Readonly<Record<Insulation | 'earth', string>> = {
+  solar: 'solar cable',
+  building: 'building cable',
+  lead: 'battery cable',
+  marine: 'tinned boat cable',
+  earth: 'earth',
+};
+
+export interface CableLine {
+  id: string;
+  size: SizeName;
+  kind: Insulation | 'earth';
+  colour: string;
+  /** With ends and slack, m. */
+  metres: number;
+  pieces: Piece[];
+  /** From the coils that are at hand; null where there are none of it. */
+  cutting: Cutting | null;
+}
+
+export interface SmallPart {
+  what: string;
+  many: number;
+}
+
+export interface TakeOff {
+  cables: CableLine[];
+  parts: SmallPart[];
+  metres: number;
+  /** Of copper, kg. */
+  kg: number;
+}
+
+const COPPER_KG_PER_MM2_M = 0.00896;
+
+/** What is bought: metres by colour, size and kind, the pieces they are cut into, and what goes on their ends. */
+export function takeOff(
+  wired: readonly Wired[],
+  school: School,
+  units: 'metric' | 'imperial',
+  slackPct: number,
+  endsM: number,
+  coils: readonly Coil[],
+): TakeOff {
+  const lines = new Map<string, CableLine>();
+  const put = (
+    size: SizeName,
+    kind: CableLine['kind'],
+    colour: string,
+    what: string,
+    lengthM: number,
+    many: number,
+  ) => {
+    const id = `${kind}/${size}/${colour}`;
+    const line = lines.get(id) ?? { id, size, kind, colour, metres: 0, pieces: [], cutting: null };
+    const piece = (lengthM + 2 * endsM) * (1 + slackPct / 100);
+    for (let i = 0; i < many; i++) line.pieces.push({ lengthM: piece, what });
+    line.metres += piece * many;
+    lines.set(id, line);
+  };
+  for (const each of wired) {
+    const { circuit, chosen, lengthM } = each;
+    for (const { role, colour } of coloursOf(circuit, school)) {
+      // the end of a row comes back on one conductor
+      const routeM = lengthM + (role === 'minus' ? circuit.returnM : 0);
+      put(
+        chosen.size.name,
+        circuit.insulation,
+        colour,
+        `${circuit.name}, ${role}`,
+        routeM,
+        circuit.many * chosen.side,
+      );
+    }
+    const earth = earthOf(each, school, units);
+    if (earth)
+      put(earth.name, 'earth', COLOURS[school].earth, `${circuit.name}, earth`, lengthM, circuit.many);
+  }
+  const cables = [...lines.values()].map((line): CableLine => {
+    const own = coils
+      .filter(
+        ({ size, colour }) => size === line.size && (colour === '' || colour.toLowerCase() === line.colour),
+      )
+      .flatMap(({ metres, count }) => Array.from({ length: count.value }, () => metres.value));
+    return own.length > 0 ? { ...line, cutting: cutFrom(line.pieces, own) } : line;
+  });
+  return {
+    cables,
+    parts: partsOf(wired),
+    metres: cables.reduce((sum, { metres }) => sum + metres, 0),
+    kg: wired.reduce((sum, { circuit, chosen, lengthM, make }) => {
+      const metres = (circuit.wires * lengthM + circuit.returnM) * circuit.many * chosen.side;
+      return sum + (make.metal === 'copper' ? metres * chosen.size.areaMm2 * COPPER_KG_PER_MM2_M : 0);
+    }, 0),
+  };
+}
+
+/** Lugs, ferrules, plugs, glands and labels, counted from the ends of conductors. */
+function partsOf(wired: readonly Wired[]): SmallPart[] {
+  const counts = new Map<string, number>();
+  const add = (what: string, many: number) => {
+    if (many > 0) counts.set(what, (counts.get(what) ?? 0) + many);
+  };
+  for (const { circuit, chosen, device } of wired) {
+    const conductors = circuit.wires * circuit.many * chosen.side;
+    const size = sizeText(chosen.size.name);
+    if (circuit.kind === 'string') {
+      add('plugs for panels, plus and minus pairs', circuit.many);
+      add('labels for ends', 2 * conductors);
+      continue;
+    }
+    if (circuit.kind === 'feed') {
+      add('plugs for panels, plus and minus pairs', circuit.many);
+      add(`ferrules ${size}`, conductors);
+      add('glands', 2 * circuit.many);
+    } else if (circuit.kind === 'links' || circuit.kind === 'bank' || circuit.kind === 'inverter') {
+      add(`lugs ${size}`, 2 * conductors);
+      add(`heat-shrink ${size}`, 2 * conductors);
+    } else {
+      add(`ferrules or lugs ${size}`, 2 * conductors);
+    }
+    add('labels for ends', 2 * conductors);
+    if (device) add(`${device.label} ${device.amps} A`, device.many);
+  }
+  return [...counts].map(([what, many]) => ({ what, many }));
+}

@@ -1,0 +1,221 @@
+import { inOrder, type CircuitPlan, type Stretch, type Surroundings } from '../document';
+import type { Insulation } from './ampacity';
+import { bankFaultA, circuitsOf, TO_JOINT_M, type Circuit } from './circuits';
+import type { Make } from './conductor';
+import { bondsOf, earthOf, type Bond } from './earth';
+import { fillOf, leastCoverMm, type PipeFill } from './raceway';
+import type { WiringScene } from './scene';
+import { deviceOf, sizeCircuit, type Lying, type Wired } from './size';
+
+export interface StretchFacts {
+  id: string;
+  plan: Stretch;
+  /** Keys of the circuits that run through it. */
+  circuits: string[];
+  loaded: number;
+  ambientC: number;
+  fill: PipeFill | null;
+  /** Least cover, mm; null where it is not buried. */
+  coverMm: number | null;
+}
+
+export interface WiringFacts {
+  wired: Wired[];
+  /** The run that drops most of what it may. */
+  worst: Wired | null;
+  bankFaultA: number;
+  stretches: StretchFacts[];
+  /** Keys of what was said about circuits that are no more. */
+  orphans: string[];
+  bonds: Bond[];
+  /** kWh a year lost in all runs whose current is known. */
+  lostKWh: number;
+  /** Of what each array makes, lost between its panels and its controller at full sun, %. */
+  arrayDropPct: Record<string, number>;
+  /** Of what each array's feed carries in a year, kWh lost. */
+  arrayLostKWh: Record<string, number>;
+}
+
+/** Warmer than the air about it, K, and what is taken where that is not the air. Common practice; IEC 62548 for roofs. */
+const WARMER: Readonly<Record<Surroundings, { of: 'outdoor' | 'room' | 'ground'; byK: number }>> = {
+  panels: { of: 'outdoor', byK: 20 },
+  roof: { of: 'outdoor', byK: 17 },
+  wall: { of: 'outdoor', byK: 0 },
+  indoors: { of: 'room', byK: 0 },
+  attic: { of: 'outdoor', byK: 15 },
+  insulation: { of: 'room', byK: 0 },
+  trench: { of: 'ground', byK: 0 },
+  bilge: { of: 'room', byK: 0 },
+  engine: { of: 'room', byK: 0 },
+};
+/** Ground in summer at the depth of a trench; an engine space. Common practice. */
+const [GROUND_C, ENGINE_C] = [25, 60];
+
+/** Hottest that it gets about a run, °C. */
+export function ambientOf(
+  surroundings: Surroundings,
+  { outdoorC, roomC }: Pick<WiringScene, 'outdoorC' | 'roomC'>,
+): number {
+  const { of, byK } = WARMER[surroundings];
+  if (surroundings === 'engine') return Math.max(ENGINE_C, roomC);
+  return (of === 'outdoor' ? outdoorC : of === 'room' ? roomC : GROUND_C) + byK;
+}
+
+/** Every circuit of a job, wired. */
+export function computeWiring(scene: WiringScene): WiringFacts {
+  const { wiring, school, units } = scene;
+  const circuits = circuitsOf(scene);
+  const planOf = ({ key }: Circuit): CircuitPlan | null => wiring.circuits[key] ?? null;
+  const within = sharing(circuits, planOf);
+  const wired = circuits.map((circuit): Wired => {
+    const plan = planOf(circuit);
+    const array = scene.arrays.find(({ id }) => circuit.key === `string-${id}`);
+    const lying = lyingOf(circuit, plan, scene, within);
+    const warmest = lying.reduce((a, b) => (b.ambientC > a.ambientC ? b : a));
+    const make: Make = {
+      metal: plan?.metal ?? 'copper',
+      flexible: circuit.flexible,
+      tinned: tinned(circuit.insulation),
+    };
+    const device = deviceOf(circuit, school, array, plan);
+    const limitPct = wiring.drop[circuit.drop].value * circuit.dropShare;
+    const job = { circuit, school, units, lying, make, limitPct, pricePerMm2M: wiring.price.value, device };
+    return {
+      circuit,
+      plan,
+      lengthM: lying.reduce((sum, { lengthM }) => sum + lengthM, 0),
+      routed: (plan?.path.length ?? 0) > 0,
+      ambientC: warmest.ambientC,
+      warmest: warmest.surroundings,
+      make,
+      device,
+      limitPct,
+      job,
+      ...sizeCircuit(job, plan),
+    };
+  });
+  const known = new Set(circuits.map(({ key }) => key));
+  const share = (each: Wired) => each.chosen.dropPct / each.limitPct;
+  const ofArray = (id: string) =>
+    wired.filter(({ circuit }) => circuit.key === `feed-${id}` || circuit.key === `string-${id}`);
+  const panels = scene.arrays.reduce((sum, array) => sum + array.panels, 0);
+  return {
+    wired,
+    worst: wired.length > 0 ? wired.reduce((a, b) => (share(b) > share(a) ? b : a)) : null,
+    bankFaultA: bankFaultA(scene),
+    stretches: inOrder(wiring.stretches).map(([id, plan]) => stretchFacts(id, plan, wired, scene, within)),
+    orphans: Object.keys(wiring.circuits).filter((key) => !known.has(key)),
+    bonds: bondsOf(
+      school,
+      units,
+      scene.kind === 'boat' || scene.kind === 'trailer' ? scene.kind : 'land',
+      panels,
+      scene.kind === 'homestead' || scene.kind === 'cabin',
+      scene.inverter !== null,
+    ),
+    lostKWh: wired.reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0),
+    arrayDropPct: Object.fromEntries(
+      scene.arrays.map(({ id }) => [id, ofArray(id).reduce((sum, { chosen }) => sum + chosen.dropPct, 0)]),
+    ),
+    arrayLostKWh: Object.fromEntries(
+      scene.arrays.map(({ id }) => [
+        id,
+        ofArray(id).reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0),
+      ]),
+    ),
+  };
+}
+
+/** Boats are wired with tinned copper, and so is what lies out in the weather. */
+const tinned = (insulation: Insulation): boolean => insulation === 'marine' || insulation === 'solar';
+
+interface Together {
+  circuits: number;
+  conductors: number;
+  keys: string[];
+}
+
+/** What lies together in each stretch. */
+function sharing(
+  circuits: readonly Circuit[],
+  planOf: (circuit: Circuit) => CircuitPlan | null,
+): ReadonlyMap<string, Together> {
+  const within = new Map<string, Together>();
+  for (const circuit of circuits)
+    for (const stretch of planOf(circuit)?.path ?? []) {
+      const there = within.get(stretch) ?? { circuits: 0, conductors: 0, keys: [] };
+      const side = planOf(circuit)?.side?.value ?? 1;
+      within.set(stretch, {
+        circuits: there.circuits + circuit.many * side,
+        conductors: there.conductors + circuit.many * circuit.loaded * side,
+        keys: [...there.keys, circuit.key],
+      });
+    }
+  return within;
+}
+
+/** A circuit stretch by stretch; where nobody routed it, its usual length as it usually lies. */
+function lyingOf(
+  circuit: Circuit,
+  plan: CircuitPlan | null,
+  scene: WiringScene,
+  within: ReadonlyMap<string, Together>,
+): Lying[] {
+  const { wiring } = scene;
+  const routed = (plan?.path ?? []).flatMap((id): Lying[] => {
+    const stretch = wiring.stretches[id];
+    const together = within.get(id);
+    return stretch && together
+      ? [
+          {
+            lengthM: stretch.length.value,
+            surroundings: stretch.surroundings,
+            piped: stretch.raceway !== 'none',
+            ambientC: stretch.ambient?.value ?? ambientOf(stretch.surroundings, scene),
+            circuits: together.circuits,
+            conductors: together.conductors,
+          },
+        ]
+      : [];
+  });
+  if (routed.length > 0) return routed;
+  const { surroundings, piped } = circuit.lies;
+  // alike ones lie side by side
+  const many = circuit.kind === 'feed' ? circuit.many : 1;
+  return [
+    {
+      lengthM: circuit.kind === 'string' ? TO_JOINT_M : wiring.lengths[circuit.run].value,
+      surroundings,
+      piped,
+      ambientC: ambientOf(surroundings, scene),
+      circuits: many,
+      conductors: many * circuit.loaded,
+    },
+  ];
+}
+
+function stretchFacts(
+  id: string,
+  plan: Stretch,
+  wired: readonly Wired[],
+  scene: WiringScene,
+  within: ReadonlyMap<string, Together>,
+): StretchFacts {
+  const { school, units } = scene;
+  const together = within.get(id);
+  const through = wired.filter(({ circuit }) => together?.keys.includes(circuit.key));
+  const earthMm2 = (each: Wired): number => {
+    const earth = earthOf(each, school, units);
+    return earth ? (Math.PI * earth.outerMm ** 2) / 4 : 0;
+  };
+  return {
+    id,
+    plan,
+    circuits: together?.keys ?? [],
+    loaded: together?.conductors ?? 0,
+    ambientC: plan.ambient?.value ?? ambientOf(plan.surroundings, scene),
+    fill:
+      plan.raceway === 'none' || through.length === 0 ? null : fillOf(through, earthMm2, plan.raceway, units),
+    coverMm: plan.surroundings === 'trench' ? leastCoverMm(plan, school === 'north-american') : null,
+  };
+}
