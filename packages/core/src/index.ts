@@ -19,4 +19,5 @@ export * from './strings';
 export * from './sun';
 export * from './units';
 export * from './weather';
+export * from './wiring';
 export { settling, shareStructure, stepCounts, type StepCount } from './memo';

@@ -72,6 +72,9 @@ export interface CircuitPlan {
   fuse: Entry | null;
 }
 
+/** A circuit about which nothing is said. */
+export const BLANK_CIRCUIT: CircuitPlan = { path: [], size: null, metal: 'copper', side: null, fuse: null };
+
 /** A circuit that does not follow from the design. */
 export interface OwnCircuit {
   name: string;

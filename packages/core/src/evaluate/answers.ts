@@ -21,6 +21,7 @@ const ANSWERS: Readonly<Record<Sheet, (facts: Facts, pen: Pen) => Answer>> = {
   array: onFacts('answer of the array', arrayAnswer),
   strings: onFacts('answer of the strings', stringsAnswer),
   power: onFacts('answer of the AC side', powerAnswer),
+  wire: onFacts('answer of the wires', wireAnswer),
 };
 
 export const answersOf = (facts: Facts, pen: Pen) =>
@@ -185,6 +186,30 @@ function backupText(
   return darkDays >= 1 ? `${runs} ${capital(pen(darkDays, 'days'))} a year stay without.` : runs;
 }
 
+/** What the wires come to: whether each carries what it must, then the drop, the main fuse and the metres. */
+function wireAnswer({ wiring, takeOff, climate }: Facts, pen: Pen): Answer {
+  const { wired, worst } = wiring;
+  if (!worst) return answer('Nothing to wire yet.', 'Circuits come with panels, bank and uses.');
+  const bad = wired.filter(({ chosen }) => chosen.fails.length > 0);
+  const burns = bad.filter(({ chosen }) =>
+    chosen.fails.some((cause) => cause !== 'drop' && cause !== 'strength'),
+  );
+  const lead = !climate
+    ? 'Cold and heat of the place are not known yet.'
+    : burns.length > 0
+      ? 'Not with these wires.'
+      : bad.length > 0
+        ? 'It carries, but drops too much.'
+        : wired.some(({ routed, circuit }) => !routed && circuit.run === 'array')
+          ? 'These do, if the runs are no longer than guessed.'
+          : 'These do.';
+  const main = wired.find(({ circuit }) => circuit.key === 'bank')?.device;
+  return answer(
+    lead,
+    `${worst.circuit.name} drops ${pen(worst.chosen.dropPct, 'percent')} of the ${pen(worst.limitPct, 'percent')} it may.${main ? ` ${capital(main.label)} of ${pen(main.amps, 'current')} at the bank.` : ''} ${pen(Math.round(takeOff.metres), 'distance')} of cable in ${wired.length} run${wired.length === 1 ? '' : 's'}.`,
+  );
+}
+
 function pileAnswer(
   { inputs, kWh, ownKWh }: PileFacts,
   { chosen, window }: StringsResult,
@@ -211,7 +236,7 @@ function pileAnswer(
 export const governingOf = onFacts('governing figures', governing);
 
 function governing(
-  { loads, climate, bank, arrays, design, energy, power }: Facts,
+  { loads, climate, bank, arrays, design, energy, power, wiring, takeOff }: Facts,
   pen: Pen,
 ): Record<Sheet, string> {
   const heaviest = loads.heaviest;
@@ -231,6 +256,7 @@ function governing(
       )
       .join(', '),
     power: powerGoverns(design, power, pen),
+    wire: `${wiring.wired.length} runs · ${pen(Math.round(takeOff.metres), 'distance')}`,
     strings: energy ? arrays.map(stringsText).join(', ') : 'waits for the place',
   };
 }

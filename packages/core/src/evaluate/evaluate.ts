@@ -9,6 +9,7 @@ import { answersOf, governingOf, marksOf } from './answers';
 import type { Evaluation, Judgement } from './evaluation';
 import { tallyOf } from './tally';
 import { verdictOf } from './verdict';
+import { wireView } from './wireView';
 import { bankView, climateView, monthsView, powerView, stringsView } from './views';
 
 /** What rules are given to see what a remedy would do: the same pass, over the design as it would be. */
@@ -75,6 +76,7 @@ export function evaluate(design: Design, grid: JobClimate | null, ways = true): 
     strings: stringsView(facts, pen),
     bank: bankView(facts, pen),
     power: powerView(facts),
+    wire: wireView(facts),
     bestTiltDeg: facts.bestTiltDeg,
   };
 }

@@ -10,6 +10,7 @@ import type { Answer } from './answers';
 import type { PilePicture } from './pilePicture';
 import type { Verdict } from './verdict';
 import type { WindowPicture } from './windowPicture';
+import type { WirePicture } from './wireView';
 
 export interface TallyEntry {
   figureId: string;
@@ -109,6 +110,7 @@ export interface Evaluation {
   strings: Record<string, StringsPicture>;
   bank: BankPicture;
   power: PowerPicture;
+  wire: WirePicture;
   bestTiltDeg: number | null;
 }
 

@@ -5,4 +5,5 @@ export * from './guesses';
 export * from './pilePicture';
 export * from './verdict';
 export * from './windowPicture';
+export type * from './wireView';
 export * from './proposals';

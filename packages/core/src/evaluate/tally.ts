@@ -4,6 +4,8 @@ import { ofArray, type Figure } from '../figures';
 import type { Finding } from '../findings';
 import type { TallyEntry } from './evaluation';
 
+/** There is room for so many. */
+const MOST = 5;
 const HOT = /^strings\.hot/;
 
 /** The few figures that decide the design, of several arrays the tightest; each carries its gravest mark. */
@@ -22,10 +24,12 @@ export function tallyOf(
     figures['power.hours'] && !findings.some(({ id, severity }) => HOT.test(id) && severity !== 'note')
       ? ['power.hours', 'power', /^power\.dark|^source\./]
       : [ofArray('strings.hot', arrays, hot?.id), 'strings', HOT],
+    ['wire.drop', 'wire', /^wire\./],
     ['load.heaviest', 'uses', /^uses\.none/],
   ];
   return rows
     .filter(([figureId]) => figures[figureId])
+    .slice(0, MOST)
     .map(([figureId, sheet, about]) => {
       const severity = findings.find(
         (finding) => about.test(finding.id) && finding.severity !== 'note' && finding.acknowledged === null,

@@ -6,6 +6,7 @@ import { placeFigures } from './place';
 import { powerFigures } from './power';
 import { stringFigures } from './strings';
 import { useFigures } from './uses';
+import { wireFigures } from './wire';
 
 export * from './figure';
 export { BANK_SCHOOLS } from './bank';
@@ -17,7 +18,9 @@ const SECTIONS = [
   onFacts('figures of the arrays', arrayFigures),
   stringFigures,
   powerFigures,
+  wireFigures,
 ];
 
 export const figuresOf = (facts: Facts, pen: Pen): Figure[] => SECTIONS.flatMap((make) => make(facts, pen));
+export { sizedText } from './wire';
 export { useFigure } from './oneUse';

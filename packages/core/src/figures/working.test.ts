@@ -104,6 +104,12 @@ describe('a working comes to its figure', () => {
       'power.hours',
       'power.litres',
       'source.asked',
+      'wire',
+      'wire.drop',
+      'wire.main',
+      'wire.lost',
+      'wire.metres',
+      'wire.fault',
     ])
       expect([kind, (met.get(kind) ?? 0) > 3]).toEqual([kind, true]);
   });

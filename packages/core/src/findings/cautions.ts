@@ -35,6 +35,24 @@ export const CAUTIONS: Readonly<Record<Sheet, readonly Caution[]>> = {
       text: 'Connect the bank before the array, disconnect the array before the bank. Local code, the authority having jurisdiction and a licensed electrician have the last word.',
     },
   ],
+  wire: [
+    {
+      hazard: 'Fire',
+      text: 'Every wire that a bank feeds has a fuse at the bank’s end, never larger than the wire carries. Terminals are made with the right tool, pulled to test them, and torqued; a loose one burns.',
+    },
+    {
+      hazard: 'Polarity',
+      text: 'Measure every pair with a meter before it is joined to anything: plugs, adapters and entry boxes come wired either way round. Plugs of two makers are never mated.',
+    },
+    {
+      hazard: 'Direct current',
+      text: 'DC-rated breakers and disconnects only, polarity-marked ones the right way round, both poles opened. Never open a plug or fuse holder under load.',
+    },
+    {
+      hazard: 'Digging',
+      text: 'Have buried services located before a trench is dug, and the trench inspected before it is filled. Local code, the authority having jurisdiction and a licensed electrician have the last word.',
+    },
+  ],
   power: [
     {
       hazard: 'Two sources on one wire',

@@ -12,6 +12,7 @@ import { SOURCE_RULES } from './sources';
 import { STRINGS_RULES } from './strings';
 import { USES_RULES } from './uses';
 import { USES_WHEN_RULES } from './usesWhen';
+import { WIRE_RULES } from './wire';
 
 export * from './finding';
 export * from './cautions';
@@ -36,4 +37,5 @@ export const findingsOf = findingsBy([
   ...USES_WHEN_RULES,
   ...POWER_RULES,
   ...SOURCE_RULES,
+  ...WIRE_RULES,
 ]);

@@ -20,6 +20,7 @@ const REASONS: readonly (readonly [RegExp, string])[] = [
     /^bank\.(cold|freezes|frost)/,
     'Nothing here makes its place warmer: another place, or another chemistry.',
   ],
+  [/^wire\./, 'No cable or fuse that is sold does it: other volts, or less on one circuit.'],
   [/^bank\./, 'No usual battery does it with what is fixed: free something of it, or ask for less.'],
 ];
 

@@ -8,8 +8,8 @@ import {
 } from '../document';
 import { conductor, type Conductor } from './conductor';
 
-/** Insulation of a circuit: cable of solar panels, of a building, of a bank's leads, of a boat. */
-export type Insulation = 'solar' | 'building' | 'lead' | 'marine';
+/** CableKind of a circuit: cable of solar panels, of a building, of a bank's leads, of a boat. */
+export type CableKind = 'solar' | 'building' | 'lead' | 'marine';
 
 /** How a stretch is laid. */
 export interface Laid {
@@ -154,7 +154,7 @@ function inTable(table: ReadonlyMap<SizeName, number>, size: Conductor): number 
 export function ampacity(
   school: School,
   size: Conductor,
-  insulation: Insulation,
+  insulation: CableKind,
   metal: Metal,
   laid: Laid,
 ): Ampacity {
@@ -179,7 +179,7 @@ interface ByRule {
   table: string;
 }
 
-const RULES: Readonly<Record<School, (size: Conductor, insulation: Insulation, laid: Laid) => ByRule>> = {
+const RULES: Readonly<Record<School, (size: Conductor, insulation: CableKind, laid: Laid) => ByRule>> = {
   'north-american': (size, _, { ambientC }) => ({
     tableA: inTable(NEC[90], size),
     warm: ambientC <= 30 ? 1 : round2(warmShare(upToFive(ambientC), 90, 30)),

@@ -1,5 +1,5 @@
 import type { DropKind, RunKind, School, Surroundings } from '../document';
-import type { Insulation } from './ampacity';
+import type { CableKind } from './ampacity';
 import type { ArrayWires, UseWires, WiringScene } from './scene';
 
 export type CircuitKind =
@@ -47,7 +47,7 @@ export interface Circuit {
   dropShare: number;
   /** Metres beside the route on one conductor: the return of a row. */
   returnM: number;
-  insulation: Insulation;
+  insulation: CableKind;
   flexible: boolean;
   protection: Protection;
   /** Where what protects it stands. */
@@ -121,7 +121,7 @@ function liesOf({ kind, school }: WiringScene, where: 'panels' | 'array' | 'insi
   return { surroundings: kind === 'boat' ? 'bilge' : 'indoors', piped: false };
 }
 
-const insulationOf = ({ school }: WiringScene, otherwise: Insulation): Insulation =>
+const insulationOf = ({ school }: WiringScene, otherwise: CableKind): CableKind =>
   school === 'marine' ? 'marine' : otherwise;
 
 /** True where each string has a fuse: from three on, and where the others could harm one. */
@@ -252,7 +252,7 @@ function bankCircuits(scene: WiringScene): Circuit[] {
         dropShare: 1,
         key: `charge-${id}`,
         kind: 'charge',
-        name: `${label} to busbar`,
+        name: `${capital(label)} to busbar`,
         from: label,
         to: 'busbar',
         amps: chargeA,
@@ -327,6 +327,7 @@ function inverterCircuits(scene: WiringScene): Circuit[] {
   return [...dc, ...(inverter.station ? [] : [panel]), ...acUseCircuits(scene)];
 }
 
+const capital = (label: string) => label.charAt(0).toUpperCase() + label.slice(1);
 const inSentence = (label: string) => label.charAt(0).toLowerCase() + label.slice(1);
 
 const acPlain = (scene: WiringScene) => ({

@@ -1,8 +1,8 @@
 import { solve, type Model } from 'yalps';
 import { numbers } from '../testing/wild';
-import { cutFrom, type Piece } from './cutting';
+import { cutFrom, type CutPiece } from './cutting';
 
-const pieces = (...lengths: number[]): Piece[] =>
+const pieces = (...lengths: number[]): CutPiece[] =>
   lengths.map((lengthM, i) => ({ lengthM, what: `run ${i}` }));
 
 /** Fewest coils, or fewest pieces left over, by an integer programme of the registry's solver. */

@@ -1,19 +1,19 @@
 /** A piece to be cut, m, and what it is for. */
-export interface Piece {
+export interface CutPiece {
   lengthM: number;
   what: string;
 }
 
 export interface CoilCut {
   lengthM: number;
-  pieces: Piece[];
+  pieces: CutPiece[];
   leftM: number;
 }
 
 export interface Cutting {
   coils: CoilCut[];
   /** What no coil is long enough for, or that is left when all are used. */
-  short: Piece[];
+  short: CutPiece[];
   /** True where fewer coils, or more of the pieces, are shown to be impossible. */
   exact: boolean;
 }
@@ -23,9 +23,9 @@ const MOST_STEPS = 60_000;
 const TINY = 1e-9;
 
 /** Longest first into the coil that it leaves least of. */
-function bestFit(pieces: readonly Piece[], coils: readonly number[]): Cutting {
+function bestFit(pieces: readonly CutPiece[], coils: readonly number[]): Cutting {
   const cuts = coils.map((lengthM): CoilCut => ({ lengthM, pieces: [], leftM: lengthM }));
-  const short: Piece[] = [];
+  const short: CutPiece[] = [];
   for (const piece of pieces) {
     const fits = cuts.filter(({ leftM }) => leftM >= piece.lengthM - TINY);
     const into = fits.reduce<CoilCut | null>(
@@ -51,7 +51,7 @@ function bestFit(pieces: readonly Piece[], coils: readonly number[]): Cutting {
  * Exact within its steps, which hold for 60 pieces of a usual job; beyond them the best that was found.
  * @param pieces m, 0 and up @param coils m, each once
  */
-export function cutFrom(pieces: readonly Piece[], coils: readonly number[]): Cutting {
+export function cutFrom(pieces: readonly CutPiece[], coils: readonly number[]): Cutting {
   const inTurn = pieces.toSorted((a, b) => b.lengthM - a.lengthM);
   const lengths = coils.toSorted((a, b) => b - a);
   const first = bestFit(inTurn, lengths);
@@ -62,7 +62,7 @@ export function cutFrom(pieces: readonly Piece[], coils: readonly number[]): Cut
 }
 
 /** No fewer of the longest coils can hold so many metres. */
-function leastCoils(total: number, pieces: readonly Piece[], lengths: readonly number[]): number {
+function leastCoils(total: number, pieces: readonly CutPiece[], lengths: readonly number[]): number {
   let [held, count] = [0, 0];
   while (held < total - 1e-6 && count < lengths.length) held += lengths[count++] ?? 0;
   // pieces longer than half of the longest coil do not share one
@@ -71,7 +71,7 @@ function leastCoils(total: number, pieces: readonly Piece[], lengths: readonly n
 }
 
 function searched(
-  pieces: readonly Piece[],
+  pieces: readonly CutPiece[],
   lengths: readonly number[],
   first: Cutting,
   total: number,
@@ -114,7 +114,7 @@ function searched(
   const exact = steps <= MOST_STEPS;
   if (!best.into) return { ...first, exact };
   const cuts = lengths.map((lengthM): CoilCut => ({ lengthM, pieces: [], leftM: lengthM }));
-  const short: Piece[] = [];
+  const short: CutPiece[] = [];
   for (const [at, piece] of pieces.entries()) {
     const cut = cuts[best.into[at] ?? -1];
     if (!cut) short.push(piece);

@@ -1,7 +1,7 @@
 import type { Coil, School, SizeName } from '../document';
-import type { Insulation } from './ampacity';
+import type { CableKind } from './ampacity';
 import { sizeText } from './conductor';
-import { cutFrom, type Cutting, type Piece } from './cutting';
+import { cutFrom, type Cutting, type CutPiece } from './cutting';
 import { earthOf } from './earth';
 import type { Wired } from './size';
 
@@ -30,7 +30,7 @@ export function coloursOf(circuit: Wired['circuit'], school: School): { role: st
   ];
 }
 
-export const KINDS: Readonly<Record<Insulation | 'earth', string>> = {
+export const KINDS: Readonly<Record<CableKind | 'earth', string>> = {
   solar: 'solar cable',
   building: 'building cable',
   lead: 'battery cable',
@@ -41,11 +41,11 @@ export const KINDS: Readonly<Record<Insulation | 'earth', string>> = {
 export interface CableLine {
   id: string;
   size: SizeName;
-  kind: Insulation | 'earth';
+  kind: CableKind | 'earth';
   colour: string;
   /** With ends and slack, m. */
   metres: number;
-  pieces: Piece[];
+  pieces: CutPiece[];
   /** From the coils that are at hand; null where there are none of it. */
   cutting: Cutting | null;
 }

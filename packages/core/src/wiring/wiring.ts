@@ -1,5 +1,5 @@
 import { inOrder, type CircuitPlan, type Stretch, type Surroundings } from '../document';
-import type { Insulation } from './ampacity';
+import type { CableKind } from './ampacity';
 import { bankFaultA, circuitsOf, TO_JOINT_M, type Circuit } from './circuits';
 import type { Make } from './conductor';
 import { bondsOf, earthOf, type Bond } from './earth';
@@ -127,7 +127,7 @@ export function computeWiring(scene: WiringScene): WiringFacts {
 }
 
 /** Boats are wired with tinned copper, and so is what lies out in the weather. */
-const tinned = (insulation: Insulation): boolean => insulation === 'marine' || insulation === 'solar';
+const tinned = (insulation: CableKind): boolean => insulation === 'marine' || insulation === 'solar';
 
 interface Together {
   circuits: number;

@@ -9,6 +9,7 @@ import { BankSheet } from '../sheets/bank/BankSheet';
 import { CoverSheet } from '../sheets/cover/CoverSheet';
 import { PlaceSheet } from '../sheets/place/PlaceSheet';
 import { PowerSheet } from '../sheets/power/PowerSheet';
+import { WireSheet } from '../sheets/wire/WireSheet';
 import { StringsParts, StringsSheet } from '../sheets/strings/StringsSheet';
 import { Reading } from '../ui/reading';
 import { UsesSheet } from '../sheets/uses/UsesSheet';
@@ -91,6 +92,7 @@ const PAGES: Readonly<Record<Sheet, ComponentType>> = {
   array: ArraySheet,
   strings: StringsSheet,
   power: PowerSheet,
+  wire: WireSheet,
 };
 /** What of a sheet stands in the book once for each array beside the first. */
 const OF_EACH_ARRAY: Readonly<Partial<Record<Sheet, ComponentType>>> = {
@@ -178,6 +180,7 @@ const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
   array: ['array.ratio', 'array.need'],
   strings: ['strings.cold', 'strings.hot', 'strings.isc', 'strings.power'],
   power: ['power.continuous'],
+  wire: ['wire.main'],
 };
 
 /** Every sheet, one after another. */

@@ -43,6 +43,10 @@ export const router = createBrowserRouter([
         path: 'power',
         lazy: async () => ({ Component: (await import('../sheets/power/PowerSheet')).PowerSheet }),
       },
+      {
+        path: 'wire',
+        lazy: async () => ({ Component: (await import('../sheets/wire/WireSheet')).WireSheet }),
+      },
     ],
   },
   {

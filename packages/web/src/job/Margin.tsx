@@ -177,4 +177,5 @@ const GOVERNING: Readonly<Record<Sheet, string>> = {
   array: 'array.ratio',
   strings: 'strings.cold',
   power: 'load.start',
+  wire: 'wire.drop',
 };

@@ -71,6 +71,10 @@ const PLACES: readonly (readonly [RegExp, string])[] = [
   [/^strings\.clipped/, 'strings-clip'],
   [/^source\.|^power\.dark/, 'power-sources'],
   [/^power\./, 'power-inverter'],
+  [/^wire\.(pipe|jams|cover)/, 'wire-routes'],
+  [/^wire\.(breaks|opens)/, 'wire-protect'],
+  [/^wire\.coil/, 'wire-takeoff'],
+  [/^wire\./, 'wire-runs'],
   [/^(strings|inputs)\./, 'strings-ways'],
 ];
 

@@ -1,4 +1,5 @@
 import {
+  BLANK_CIRCUIT,
   diff,
   inSentence,
   labelOf,
@@ -37,6 +38,14 @@ export const notice =
 export const putValue = (label: string, path: string, value: unknown, session: string | null = null): Thunk =>
   edit(label, (design) => withValueAt(design, path, value), session);
 
+/** The design with a circuit to say something about, where a figure of one is typed that nothing was said of. */
+function withCircuit(design: Design, path: string): Design {
+  const key = /^\/wiring\/circuits\/([^/]+)\//.exec(path)?.[1];
+  return key === undefined || design.wiring.circuits[key]
+    ? design
+    : withValueAt(design, `/wiring/circuits/${key}`, BLANK_CIRCUIT);
+}
+
 /** A figure typed into its field; null goes back to what is taken where nothing is typed. */
 export const typeFigure =
   (path: string, entry: Entry | null, session: string): Thunk =>
@@ -52,7 +61,7 @@ export const typeFigure =
       edit(
         `Change ${inSentence(labelOf(design, path))}`,
         (before) => {
-          const after = withValueAt(before, path, value);
+          const after = withValueAt(withCircuit(before, path), path, value);
           // sizes and mass that nobody typed follow the amp-hours
           return /^\/bank\/unit(Ah|Volts)$/.test(path)
             ? { ...after, bank: { ...after.bank, unit: unitOf(after.bank) } }

@@ -1,15 +1,18 @@
 import {
+  displayFigure,
   entryAt,
   fieldAt,
   inOrder,
+  joined,
   ofArray,
   type ArrayPlan,
   type Design,
   type Entry,
   type Evaluation,
   type FieldSpec,
+  type Quantity,
 } from '@ivolt/core';
-import { createContext, useContext } from 'react';
+import { createContext, useCallback, useContext } from 'react';
 import { useAppSelector } from './store';
 
 /** The open design. Only under the bench, which waits for it. */
@@ -20,6 +23,12 @@ export function useDesign(): Design {
 }
 
 export const useEvaluation = (): Evaluation | null => useAppSelector(({ job }) => job.evaluation);
+
+/** Writes a figure in the units of the job. */
+export function useUnits(): (value: number, quantity: Quantity) => string {
+  const { units } = useDesign();
+  return useCallback((value, quantity) => joined(displayFigure(value, quantity, units)), [units]);
+}
 
 export function useEntry(path: string): { entry: Entry | undefined; spec: FieldSpec } {
   const entry = useAppSelector(({ job }) => entryAt(job.design, path));

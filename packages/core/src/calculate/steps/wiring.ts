@@ -106,7 +106,7 @@ function sceneOf(
       const own = arrays.filter(({ controllerId }) => controllerId === id);
       return {
         id,
-        label: controller.label,
+        label: shortLabel(controller.label),
         station: controller.kind === 'station',
         inverter: controller.inverter,
         chargeA: chargeAmpsOn(controller, busVolts),
@@ -153,6 +153,12 @@ function sceneOf(
     outdoorC: highC ?? USUAL_HIGH_C,
     roomC: power.roomC,
   };
+}
+
+/** A controller in a few words: a typical class without its inputs, "controller 150 V, 85 A". */
+function shortLabel(label: string): string {
+  const short = label.replace(/, \w+ inputs?$/, '');
+  return /^\d/.test(short) ? `controller ${short}` : short;
 }
 
 /** Watts of an array's panels as they are strung. */

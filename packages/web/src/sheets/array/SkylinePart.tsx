@@ -18,6 +18,7 @@ import { useArray, useDesign, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
+import { saveFile } from '../../ui/saveFile';
 import { Section } from '../../ui/Section';
 import { Commands, type Choice } from '../../ui/Opener';
 import { HorizonText } from './HorizonText';
@@ -130,12 +131,7 @@ export function SkylinePart() {
           onPoints={(points) => put('Type the horizon', { ...skyline, points })}
         />
         <Action
-          onPress={() => {
-            const url = URL.createObjectURL(new Blob([writeHorizon(skyline.points)], { type: 'text/csv' }));
-            const link = Object.assign(document.createElement('a'), { href: url, download: 'horizon.csv' });
-            link.click();
-            URL.revokeObjectURL(url);
-          }}
+          onPress={() => saveFile('horizon.csv', 'text/csv', writeHorizon(skyline.points))}
         >
           Save as CSV
         </Action>

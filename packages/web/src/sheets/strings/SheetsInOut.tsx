@@ -12,14 +12,9 @@ import { useArray } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Commands } from '../../ui/Opener';
 import { Sentences } from '../../ui/TextSheet';
+import { saveFile } from '../../ui/saveFile';
 import { SheetPaste } from '../common/SheetPaste';
 import { addSheets } from './pileEdits';
-
-const save = (name: string, type: string, text: string) => {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  Object.assign(document.createElement('a'), { href: url, download: name }).click();
-  URL.revokeObjectURL(url);
-};
 
 /** Sheets in from text and files, and out again. */
 export function SheetsInOut({ pile }: { pile: Pile }) {
@@ -61,8 +56,8 @@ export function SheetsInOut({ pile }: { pile: Pile }) {
         ]}
         onChoose={(kind) =>
           kind === 'csv'
-            ? save('panels.csv', 'text/csv', writeSheetsCsv(counted()))
-            : save('panels.json', 'application/json', writeSheetsJson(counted()))
+            ? saveFile('panels.csv', 'text/csv', writeSheetsCsv(counted()))
+            : saveFile('panels.json', 'application/json', writeSheetsJson(counted()))
         }
       />
       <Sentences texts={problems} wrong />

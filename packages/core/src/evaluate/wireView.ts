@@ -1,0 +1,136 @@
+import { onFacts, type Facts } from '../calculate';
+import type { Surroundings } from '../document';
+import {
+  coloursOf,
+  earthOf,
+  largerOf,
+  type Bond,
+  type CableLine,
+  type CircuitKind,
+  type Device,
+  type Governs,
+  type SmallPart,
+  type StretchFacts,
+  type Wired,
+} from '../wiring';
+
+/** A size on a run, as its table shows it. */
+export interface SizeRow {
+  size: string;
+  side: number;
+  dropPct: number;
+  carriesA: number;
+  /** Beyond the chosen one, in the money one pays with, and kWh a year; null while unknown. */
+  moreMoney: number;
+  savesKWh: number | null;
+  /** What it carries over what flows: room to grow, ×. */
+  room: number;
+}
+
+export interface WireRun {
+  key: string;
+  kind: CircuitKind;
+  name: string;
+  from: string;
+  to: string;
+  ac: boolean;
+  many: number;
+  wires: number;
+  lengthM: number;
+  routed: boolean;
+  /** The usual length that it takes, where nobody routed it. */
+  run: string;
+  amps: number;
+  mostA: number;
+  highV: number;
+  size: string;
+  side: number;
+  metal: string;
+  typed: boolean;
+  least: string | null;
+  governs: Governs;
+  dropV: number;
+  dropPct: number;
+  limitPct: number;
+  carriesA: number;
+  ambientC: number;
+  warmest: Surroundings;
+  fails: readonly Governs[];
+  device: Device | null;
+  /** Protective conductor; null where there is none. */
+  earth: string | null;
+  colours: { role: string; colour: string }[];
+  lostKWh: number | null;
+  larger: SizeRow[];
+}
+
+export interface WirePicture {
+  runs: WireRun[];
+  stretches: (Omit<StretchFacts, 'plan' | 'fill'> & {
+    fill: { conductors: number; pipe: string | null; share: number } | null;
+  })[];
+  bonds: { what: string; size: string | null; many: number | null; about: string }[];
+  cables: CableLine[];
+  parts: SmallPart[];
+}
+
+/** The wires as their sheet shows them. */
+export const wireView = onFacts('wires as their sheet shows them', (facts: Facts): WirePicture => {
+  const { wiring, takeOff, design } = facts;
+  return {
+    runs: wiring.wired.map((wired) => runOf(wired, design)),
+    stretches: wiring.stretches.map(({ plan: _, fill, ...rest }) => ({
+      ...rest,
+      fill: fill && { conductors: fill.conductors, pipe: fill.pipe?.name ?? null, share: fill.share },
+    })),
+    bonds: wiring.bonds.map((bond: Bond) => ({ ...bond, size: bond.size?.name ?? null })),
+    cables: takeOff.cables,
+    parts: takeOff.parts,
+  };
+});
+
+function runOf(wired: Wired, { school, units }: Facts['design']): WireRun {
+  const { circuit, chosen, plan, least, device, make } = wired;
+  return {
+    key: circuit.key,
+    kind: circuit.kind,
+    name: circuit.name,
+    from: circuit.from,
+    to: circuit.to,
+    ac: circuit.ac,
+    many: circuit.many,
+    wires: circuit.wires,
+    lengthM: wired.lengthM,
+    routed: wired.routed,
+    run: circuit.run,
+    amps: circuit.amps,
+    mostA: circuit.mostA,
+    highV: circuit.highV,
+    size: chosen.size.name,
+    side: chosen.side,
+    metal: make.metal,
+    typed: Boolean(plan?.size),
+    least: least?.size.name ?? null,
+    governs: wired.governs,
+    dropV: chosen.dropV,
+    dropPct: chosen.dropPct,
+    limitPct: wired.limitPct,
+    carriesA: chosen.carriesA,
+    ambientC: wired.ambientC,
+    warmest: wired.warmest,
+    fails: chosen.fails,
+    device,
+    earth: earthOf(wired, school, units)?.name ?? null,
+    colours: coloursOf(circuit, school),
+    lostKWh: chosen.lostKWh,
+    larger: largerOf(wired).map((tried) => ({
+      size: tried.size.name,
+      side: tried.side,
+      dropPct: tried.dropPct,
+      carriesA: tried.carriesA,
+      moreMoney: tried.moreMoney,
+      savesKWh: tried.savesKWh,
+      room: tried.carriesA / Math.max(1e-9, circuit.mostA),
+    })),
+  };
+}

@@ -1,0 +1,75 @@
+import type { WireRun } from '@ivolt/core';
+import { useUnits } from '../../job/hooks';
+import { Heads } from '../../ui/Heads';
+import { Cards, Note, Table } from '../../ui/layout';
+import { Section } from '../../ui/Section';
+
+/** Fuses and breakers, where each stands and what it must bear. */
+export function ProtectPart({ runs }: { runs: readonly WireRun[] }) {
+  const show = useUnits();
+  const guarded = runs.flatMap((run) => (run.device ? [{ run, device: run.device }] : []));
+  const feeds = runs.filter(({ kind }) => kind === 'feed');
+  if (guarded.length + feeds.length === 0) return null;
+  return (
+    <Section part="wire-protect" title="What protects it">
+      <Cards>
+        <Table aria-label="Fuses, breakers and disconnects">
+          <Heads of={['Run', 'It is', 'It stands', ['Poles'], ['Rated for'], ['Breaks, of asked']]} />
+          <tbody>
+            {feeds.map(({ key, name, many, highV, mostA }) => (
+              <tr key={key}>
+                <th scope="row" className="wide">
+                  {name}
+                </th>
+                <td data-label="It is">DC disconnect {show(mostA, 'current')} or more</td>
+                <td data-label="It stands">by the controller</td>
+                <td className="n" data-label="Poles">
+                  {2 * many}
+                </td>
+                <td className="n" data-label="Rated for">
+                  {show(highV, 'voltage')} DC
+                </td>
+                <td className="n" data-label="Breaks, of asked">
+                  –
+                </td>
+              </tr>
+            ))}
+            {guarded.map(({ run, device }) => (
+              <tr key={run.key}>
+                <th scope="row" className="wide">
+                  {run.name}
+                </th>
+                <td data-label="It is">
+                  {device.many > 1 ? `${device.many} × ` : ''}
+                  {device.label} {show(device.amps, 'current')}
+                </td>
+                <td data-label="It stands">{device.at}</td>
+                <td className="n" data-label="Poles">
+                  {device.poles}
+                </td>
+                <td className="n" data-label="Rated for">
+                  {show(device.highV, 'voltage')} {run.ac ? 'AC' : 'DC'}
+                </td>
+                <td className="n" data-label="Breaks, of asked">
+                  {device.mustBreakA === null || device.breaksA === null ? (
+                    '–'
+                  ) : (
+                    <span className={device.mustBreakA > device.breaksA ? 'bad' : undefined}>
+                      {show(device.breaksA, 'current')} of {show(device.mustBreakA, 'current')}
+                    </span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Cards>
+      <Note style={{ marginTop: 8 }}>
+        Each stands where its wire begins: within 0.2 m (7 in) of a battery’s post or busbar; a lead that is
+        sheathed all the way may run 1 m (40 in), and one straight from a battery 1.8 m (72 in) on boats (ABYC
+        E-11, from memory). The nearest to a fault opens first where each fuse is at most half of the one
+        before it.
+      </Note>
+    </Section>
+  );
+}

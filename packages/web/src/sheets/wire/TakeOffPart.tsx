@@ -1,0 +1,131 @@
+import { inOrder, sizeText, type CableLine } from '@ivolt/core';
+import Papa from 'papaparse';
+import { Pencil } from '../../job/fields/Pencil';
+import { Pencils } from '../../job/fields/Pencils';
+import { useDesign, useEvaluation, useUnits } from '../../job/hooks';
+import { useAppDispatch } from '../../job/store';
+import { Action } from '../../ui/controls';
+import { Heads } from '../../ui/Heads';
+import { Cards, Row, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
+import { saveFile } from '../../ui/saveFile';
+import { Section } from '../../ui/Section';
+import { fileName } from './LabelsPart';
+import { addCoil, removeCoil } from './useWireEdits';
+
+const KINDS: Readonly<Record<CableLine['kind'], string>> = {
+  solar: 'solar cable',
+  building: 'building cable',
+  lead: 'battery cable',
+  marine: 'tinned boat cable',
+  earth: 'protective conductor',
+};
+
+/** Coils come so long where nobody says better, m. */
+const USUAL_COIL_M = 50;
+
+/** Metres by size, colour and kind, the coils they are cut from, and what goes on their ends. */
+export function TakeOffPart() {
+  const dispatch = useAppDispatch();
+  const { name, wiring } = useDesign();
+  const wire = useEvaluation()?.wire;
+  const show = useUnits();
+  const reading = useReading();
+  if (!wire || wire.cables.length === 0) return null;
+  const { cables, parts } = wire;
+  const csv = () =>
+    Papa.unparse([
+      ['kind', 'size', 'colour', 'metres', 'pieces', 'longest_m'],
+      ...cables.map(({ kind, size, colour, metres, pieces }) => [
+        KINDS[kind],
+        size,
+        colour,
+        metres.toFixed(2),
+        pieces.length,
+        longest(pieces).toFixed(2),
+      ]),
+      ...parts.map(({ what, many }) => ['part', what, '', '', many, '']),
+    ]) + '\n';
+  return (
+    <Section part="wire-takeoff" title="What to buy">
+      <Row style={{ marginBottom: 12 }}>
+        <Pencils of={['/wiring/slack', '/wiring/ends', '/wiring/price']} />
+      </Row>
+      <Cards>
+        <Table aria-label="Cable to buy">
+          <Heads of={['Cable', 'Colour', ['In all'], ['Pieces'], ['Longest'], 'From coils at hand', null]} />
+          <tbody>
+            {cables.map((line) => (
+              <tr key={line.id}>
+                <th scope="row" className="wide">
+                  {sizeText(line.size)} {KINDS[line.kind]}
+                </th>
+                <td data-label="Colour">{line.colour}</td>
+                <td className="n" data-label="In all">
+                  {show(line.metres, 'distance')}
+                </td>
+                <td className="n" data-label="Pieces">
+                  {line.pieces.length}
+                </td>
+                <td className="n" data-label="Longest">
+                  {show(longest(line.pieces), 'distance')}
+                </td>
+                <td data-label="From coils at hand">
+                  <Cut line={line} />
+                </td>
+                <td className="screen">
+                  <Action onPress={() => dispatch(addCoil(line.size, line.colour, USUAL_COIL_M))}>
+                    I have a coil
+                  </Action>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Cards>
+      {Object.keys(wiring.coils).length > 0 ? (
+        <>
+          <h3 style={{ fontSize: 15, margin: '16px 0 8px' }}>Coils at hand</h3>
+          {inOrder(wiring.coils).map(([id, { size, colour }]) => (
+            <Row key={id} style={{ marginBottom: 8, alignItems: 'end' }}>
+              <span style={{ minWidth: 150 }}>
+                {sizeText(size)} {colour}
+              </span>
+              <Pencil path={`/wiring/coils/${id}/metres`} />
+              <Pencil path={`/wiring/coils/${id}/count`} />
+              {reading ? null : <Action onPress={() => dispatch(removeCoil(id))}>Delete it</Action>}
+            </Row>
+          ))}
+        </>
+      ) : null}
+      <h3 style={{ fontSize: 15, margin: '16px 0 6px' }}>On their ends</h3>
+      <p>{parts.map(({ what, many }) => `${many} ${what}`).join('; ')}.</p>
+      <Row className="screen" style={{ marginTop: 10 }}>
+        <Action onPress={() => saveFile(`${fileName(name)}-cable.csv`, 'text/csv', csv())}>
+          Save as CSV
+        </Action>
+      </Row>
+    </Section>
+  );
+}
+
+const longest = (pieces: CableLine['pieces']) =>
+  pieces.reduce((most, { lengthM }) => Math.max(most, lengthM), 0);
+
+/** How the pieces come out of the coils there are. */
+function Cut({ line: { cutting } }: { line: CableLine }) {
+  const show = useUnits();
+  if (!cutting) return <>–</>;
+  const left = cutting.coils.map(({ leftM }) => show(leftM, 'distance')).join(', ');
+  if (cutting.short.length > 0)
+    return (
+      <span className="bad">
+        {cutting.short.length} piece{cutting.short.length === 1 ? '' : 's'} too long for what is left
+      </span>
+    );
+  return (
+    <>
+      {cutting.coils.length} coil{cutting.coils.length === 1 ? '' : 's'}, {left} left
+    </>
+  );
+}

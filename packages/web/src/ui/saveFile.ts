@@ -1,0 +1,6 @@
+/** Hands a text to the person as a file. */
+export function saveFile(name: string, type: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  Object.assign(document.createElement('a'), { href: url, download: name }).click();
+  URL.revokeObjectURL(url);
+}
