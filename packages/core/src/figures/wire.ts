@@ -71,13 +71,8 @@ export const wireFigures = onFacts(
         worst.chosen.dropPct,
         'percent',
         {
-          steps: [
-            step('run', worst.circuit.name),
-            step('drop', pen(worst.chosen.dropV, 'voltage')),
-            step('of', pen(worst.circuit.volts, 'voltage')),
-            step('it may', pen(worst.limitPct, 'percent')),
-          ],
-          source: 'The run that drops most of what it may, at the current it works with.',
+          steps: stepsOf(worst, pen),
+          source: `${worst.circuit.name}: the run that drops most of what it may, ${pen(worst.limitPct, 'percent')}, at the current it works with.`,
         },
       ),
       figure(pen, 'wire.metres', 'wire', 'cable, every conductor', takeOff.metres, 'distance', {

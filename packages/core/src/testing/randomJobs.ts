@@ -1,4 +1,5 @@
 import { plainClimate } from './climates';
+import { giveWiring } from './randomWiring';
 import { numbers } from './wild';
 import type { GridClimate } from '../climate';
 import {
@@ -194,7 +195,9 @@ export function randomJob(seed: number): { design: Design; climate: GridClimate 
   design.kept = next() < 0.15 ? [pick(['volts', 'chemistry', 'bank', 'controller'])] : [];
   givePower(design, bus, next, pick, between);
   if (!BUS_VOLTS.includes(design.busVolts)) throw new RangeError('no such bus');
-  return { design, climate: climateAt(latDeg, next()) };
+  const climate = climateAt(latDeg, next());
+  if (next() < 0.6) giveWiring(design, next, pick, between);
+  return { design, climate };
 }
 
 /** An inverter as somebody might have bought it, too small now and then, and none, one or two things that charge beside the sun. */
