@@ -200,13 +200,13 @@ function wireAnswer({ wiring, takeOff, climate }: Facts, pen: Pen): Answer {
       ? 'Not with these wires.'
       : bad.length > 0
         ? 'It carries, but drops too much.'
-        : wired.some(({ routed, circuit }) => !routed && circuit.run === 'array')
+        : wired.some(({ routed, circuit }) => !routed && circuit.kind === 'feed')
           ? 'These do, if the runs are no longer than guessed.'
           : 'These do.';
   const main = wired.find(({ circuit }) => circuit.key === 'bank')?.device;
   return answer(
     lead,
-    `${worst.circuit.name} drops ${pen(worst.chosen.dropPct, 'percent')} of the ${pen(worst.limitPct, 'percent')} it may.${main ? ` ${capital(main.label)} of ${pen(main.amps, 'current')} at the bank.` : ''} ${pen(Math.round(takeOff.metres), 'distance')} of cable in ${wired.length} run${wired.length === 1 ? '' : 's'}.`,
+    `Worst drop: ${pen(worst.chosen.dropPct, 'percent')} of ${pen(worst.limitPct, 'percent')} allowed, ${worst.circuit.name}.${main ? ` ${capital(main.label)} of ${pen(main.amps, 'current')} at the bank.` : ''} ${pen(Math.round(takeOff.metres), 'distance')} of cable in ${wired.length} run${wired.length === 1 ? '' : 's'}.`,
   );
 }
 

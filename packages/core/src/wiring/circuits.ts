@@ -223,7 +223,7 @@ function bankCircuits(scene: WiringScene): Circuit[] {
             run: 'bank',
             drop: 'bank',
             at: 'at each string’s positive post',
-            faultA: Math.max(faultA * (1 - 1 / bank.parallel), faultA / bank.parallel),
+            faultA: (faultA * Math.max(bank.parallel - 1, 1)) / bank.parallel,
             squareHours: scene.bankSquareHours / bank.parallel ** 2,
           },
         ]

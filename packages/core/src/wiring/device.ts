@@ -78,11 +78,13 @@ const [BLADE, ...LARGE] = BANK_FUSES;
 const [CLASS_T] = LARGE.slice(-1);
 /** At the bank itself only fuses; behind them breakers too; a use takes what its block holds. */
 const BEHIND_MAIN: readonly DeviceKind[] = [...LARGE.slice(0, -1), DC_BREAKER, ...(CLASS_T ? [CLASS_T] : [])];
+const IN_A_BLOCK: readonly DeviceKind[] = [...(BLADE ? [BLADE] : []), DC_BREAKER];
 const DEVICES_FOR: Partial<Record<CircuitKind, readonly DeviceKind[]>> = {
   bank: LARGE,
   links: LARGE,
   inverter: LARGE,
-  dc: [...(BLADE ? [BLADE] : []), DC_BREAKER],
+  dc: IN_A_BLOCK,
+  own: IN_A_BLOCK,
 };
 /** Of what is needed, a fuse so many times as large protects little. Common practice. */
 const FAR_TOO_LARGE = 2;

@@ -196,8 +196,8 @@ describe('the smallest size', () => {
       expect(size.dropPct).toBeLessThan(drop);
       [money, saved, drop] = [size.moreMoney, size.savesKWh!, size.dropPct];
     }
-    // 25 m of pair, 25 mm² over 16, at 0.25 a mm² and metre
-    expect(sizes[0]!.moreMoney).toBeCloseTo(2 * 25 * (25 - 16) * 0.25, 6);
+    // 67 m of pair, 70 mm² over 50, at 0.25 a mm² and metre
+    expect(sizes[0]!.moreMoney).toBeCloseTo(2 * 67 * (70 - 50) * 0.25, 6);
   });
   it('loses in a year what its amps squared lose in its resistance', () => {
     const { chosen: tried, circuit } = run(demo('Vale'), 'feed-a1');

@@ -1,7 +1,7 @@
 import type { Design } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
 import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
-import { controller, inverter, outlet, rows, spar, stop, strung } from './parts';
+import { circuits, controller, inverter, outlet, rows, spar, stop, stretch, strung } from './parts';
 
 /** A library on wheels that is somewhere else every few weeks. Invented. */
 export function bookwagon(): Design {
@@ -43,6 +43,14 @@ export function bookwagon(): Design {
         d1: outlet(1, 'Depot outlet', '11-23', '02-09', 25),
         d2: outlet(2, 'Lakes, the hall', '06-02', '07-18', 25),
       },
+    },
+    wiring: {
+      ...design.wiring,
+      stretches: {
+        r1: stretch(1, 'Along the roof', 'roof', 'none', 3.2),
+        e1: stretch(2, 'From the entry socket to the case', 'indoors', 'none', 1.6),
+      },
+      circuits: circuits({ 'feed-a1': { path: ['r1', 'e1'] } }),
     },
     place: { ...design.place, name: 'Depot', lat: chosen(-34.9), lon: chosen(138.7) },
     stops: {

@@ -9,7 +9,7 @@ import {
 } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
 import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
-import { controller, facing, inverter, rows, strung } from './parts';
+import { circuits, controller, facing, inverter, rows, strung } from './parts';
 
 const hours = (from: number, to: number) => ({ year: painted(NO_PAINT, from * 2, to * 2 - 1, true) });
 const SUMMER = [7, 8, 9];
@@ -113,6 +113,16 @@ export function honeyHouse(): Design {
     events: { e1: { name: 'Extracting', position: 1, from: '08-08', to: '08-28' } },
     supply: { ...design.supply, inverterIdle: catalogue(14), inverterHours: guess(14) },
     power: { ...design.power, inverter: inverter('inv-2400', 120) },
+    wiring: {
+      ...design.wiring,
+      // 40 ft down from the roof
+      lengths: { ...design.wiring.lengths, array: measured(12.192) },
+      circuits: circuits({ 'feed-a1': { size: '10 AWG' } }),
+      // an end of a reel: one of its two pieces comes out three metres short
+      coils: {
+        k1: { position: 1, size: '10 AWG', colour: 'black', metres: measured(26), count: chosen(1) },
+      },
+    },
     place: {
       ...design.place,
       name: 'The bee yard',

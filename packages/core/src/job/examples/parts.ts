@@ -1,12 +1,17 @@
-import type {
-  BackupSource,
-  Controller,
-  Inverter,
-  Obstacle,
-  PlanePlan,
-  Stop,
-  StringsPlan,
-  Use,
+import {
+  BLANK_CIRCUIT,
+  type BackupSource,
+  type CircuitPlan,
+  type Controller,
+  type Inverter,
+  type Obstacle,
+  type PlanePlan,
+  type Raceway,
+  type Stop,
+  type Stretch,
+  type StringsPlan,
+  type Surroundings,
+  type Use,
 } from '../../document';
 import { inverterOfClass, MACHINE_CLASSES } from '../../power';
 import { controllerClass, controllerOfClass } from '../../strings';
@@ -90,3 +95,27 @@ export const spar = (
   bare: chosen(0),
   bareMonths: [],
 });
+
+/** A stretch that was measured, m. */
+export const stretch = (
+  position: number,
+  name: string,
+  surroundings: Surroundings,
+  raceway: Raceway,
+  metres: number,
+  parts: Partial<Stretch> = {},
+): Stretch => ({
+  name,
+  position,
+  surroundings,
+  raceway,
+  length: measured(metres),
+  ambient: null,
+  depth: null,
+  traffic: false,
+  ...parts,
+});
+
+/** What is said of some circuits. */
+export const circuits = (said: Readonly<Record<string, Partial<CircuitPlan>>>): Record<string, CircuitPlan> =>
+  Object.fromEntries(Object.entries(said).map(([key, plan]) => [key, { ...BLANK_CIRCUIT, ...plan }]));

@@ -10,7 +10,7 @@ import {
   measured,
   usualBank,
 } from '../blank';
-import { controller, outlet, rows, spar, stop, strung } from './parts';
+import { circuits, controller, outlet, rows, spar, stop, stretch, strung } from './parts';
 
 /** A wooden cutter that goes north for the summer. Invented. */
 export function sula(): Design {
@@ -63,6 +63,18 @@ export function sula(): Design {
         q1: outlet(2, 'Winter quay', '10-06', '04-20', 20),
         q2: outlet(3, 'Pontoon in the isles', '07-28', '08-03', 20),
       },
+    },
+    wiring: {
+      ...design.wiring,
+      stretches: {
+        d1: stretch(1, 'Under the side deck', 'bilge', 'none', 5.5),
+        e1: stretch(2, 'Engine space', 'engine', 'none', 1.8),
+        l1: stretch(3, 'Cockpit locker', 'bilge', 'none', 1.6),
+      },
+      circuits: circuits({
+        'feed-a1': { path: ['d1', 'l1'] },
+        'charger-e1': { path: ['e1', 'l1'] },
+      }),
     },
     place: { ...design.place, name: 'Home mooring', lat: chosen(47.6), lon: chosen(-3) },
     stops: {

@@ -1,7 +1,7 @@
 import type { Design } from '../../document';
 import { moduleClass, sheetOfClass } from '../../module';
 import { blankArray, blankDesign, catalogue, chosen, guess, measured, usualBank } from '../blank';
-import { controller, facing, rows, strung } from './parts';
+import { circuits, controller, facing, rows, stretch, strung } from './parts';
 
 const skiing = [1, 6, 7, 8, 9, 12];
 
@@ -48,6 +48,16 @@ export function tarnHut(): Design {
         startFactor: guess(3),
       },
     ]),
+    wiring: {
+      ...design.wiring,
+      lengths: { ...design.wiring.lengths, loads: measured(6) },
+      // all of it flies in: what the copper weighs is on the sheet
+      stretches: {
+        g1: stretch(1, 'Gable wall', 'wall', 'steel', 4.5),
+        h1: stretch(2, 'Behind the bunks', 'indoors', 'none', 6),
+      },
+      circuits: circuits({ 'feed-a1': { path: ['g1', 'h1'] } }),
+    },
     place: {
       ...design.place,
       name: 'Above the tarn',

@@ -11,7 +11,7 @@ import {
   measured,
   usualBank,
 } from '../blank';
-import { controller, facing, inverter, rows, strung } from './parts';
+import { circuits, controller, facing, inverter, rows, stretch, strung } from './parts';
 
 /** A goat dairy. Invented. Its first string choice is one that a cold morning breaks. */
 export function valeDoJunco(): Design {
@@ -75,6 +75,21 @@ export function valeDoJunco(): Design {
           },
         },
       },
+    },
+    wiring: {
+      ...design.wiring,
+      lengths: { ...design.wiring.lengths, bank: measured(0.9), inverter: measured(1.4) },
+      stretches: {
+        t1: stretch(1, 'Trench from the rack', 'trench', 'plastic', 62, { depth: measured(700) }),
+        w1: stretch(2, 'Barn wall', 'wall', 'plastic', 5),
+        r1: stretch(3, 'Barn roof', 'roof', 'none', 7),
+      },
+      circuits: circuits({
+        'feed-a1': { path: ['t1', 'w1'] },
+        // a size up that pays: less is lost every year, and the face may grow
+        'feed-a2': { path: ['r1', 'w1'], size: '10 mm2' },
+        'feed-a3': { path: ['r1', 'w1'] },
+      }),
     },
     place: {
       ...design.place,

@@ -2,14 +2,17 @@ import type { WireRun } from '@ivolt/core';
 import { useUnits } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { Cards, Note, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 
 /** Fuses and breakers, where each stands and what it must bear. */
 export function ProtectPart({ runs }: { runs: readonly WireRun[] }) {
   const show = useUnits();
+  const reading = useReading();
   const guarded = runs.flatMap((run) => (run.device ? [{ run, device: run.device }] : []));
   const feeds = runs.filter(({ kind }) => kind === 'feed');
-  if (guarded.length + feeds.length === 0) return null;
+  // in the book it stands with its run
+  if (reading || guarded.length + feeds.length === 0) return null;
   return (
     <Section part="wire-protect" title="What protects it">
       <Cards>

@@ -99,20 +99,22 @@ export function RunsTable({
                     </Name>
                   )}
                   {run.many > 1 ? ` × ${run.many}` : ''}
-                  <Small>
-                    {run.from} → {run.to}
-                  </Small>
+                  {reading ? null : (
+                    <Small>
+                      {run.from} → {run.to}
+                    </Small>
+                  )}
                 </th>
                 <td className="n" data-label="One way">
                   {show(run.lengthM, 'distance')}
-                  {run.routed ? null : <Small>usual</Small>}
+                  {run.routed || reading ? null : <Small>usual</Small>}
                 </td>
                 <td className="n" data-label="Current">
                   {show(run.amps, 'current')}
                 </td>
                 <td data-label="Wire">
                   {wireText(run)}
-                  <Small>
+                  <Small className="screen">
                     {GOVERNS[run.governs]}
                     {run.metal === 'aluminium' ? ', aluminium' : ''}
                   </Small>
@@ -127,6 +129,7 @@ export function RunsTable({
                 </td>
                 <td data-label="Protected by">
                   {run.device ? `${run.device.label} ${show(run.device.amps, 'current')}` : '–'}
+                  {run.device && reading ? `, ${run.device.at}` : ''}
                 </td>
               </tr>
             ))}

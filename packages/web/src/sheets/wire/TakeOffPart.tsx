@@ -51,38 +51,51 @@ export function TakeOffPart() {
       <Row style={{ marginBottom: 12 }}>
         <Pencils of={['/wiring/slack', '/wiring/ends', '/wiring/price']} />
       </Row>
-      <Cards>
-        <Table aria-label="Cable to buy">
-          <Heads of={['Cable', 'Colour', ['In all'], ['Pieces'], ['Longest'], 'From coils at hand', null]} />
-          <tbody>
-            {cables.map((line) => (
-              <tr key={line.id}>
-                <th scope="row" className="wide">
-                  {sizeText(line.size)} {KINDS[line.kind]}
-                </th>
-                <td data-label="Colour">{line.colour}</td>
-                <td className="n" data-label="In all">
-                  {show(line.metres, 'distance')}
-                </td>
-                <td className="n" data-label="Pieces">
-                  {line.pieces.length}
-                </td>
-                <td className="n" data-label="Longest">
-                  {show(longest(line.pieces), 'distance')}
-                </td>
-                <td data-label="From coils at hand">
-                  <Cut line={line} />
-                </td>
-                <td className="screen">
-                  <Action onPress={() => dispatch(addCoil(line.size, line.colour, USUAL_COIL_M))}>
-                    I have a coil
-                  </Action>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </Cards>
+      {reading ? (
+        <ul style={{ margin: 0, paddingLeft: 18 }}>
+          {cables.map((line) => (
+            <li key={line.id}>
+              {sizeText(line.size)} {KINDS[line.kind]}, {line.colour}: {show(line.metres, 'distance')} in{' '}
+              {line.pieces.length}, the longest {show(longest(line.pieces), 'distance')}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <Cards>
+          <Table aria-label="Cable to buy">
+            <Heads
+              of={['Cable', 'Colour', ['In all'], ['Pieces'], ['Longest'], 'From coils at hand', null]}
+            />
+            <tbody>
+              {cables.map((line) => (
+                <tr key={line.id}>
+                  <th scope="row" className="wide">
+                    {sizeText(line.size)} {KINDS[line.kind]}
+                  </th>
+                  <td data-label="Colour">{line.colour}</td>
+                  <td className="n" data-label="In all">
+                    {show(line.metres, 'distance')}
+                  </td>
+                  <td className="n" data-label="Pieces">
+                    {line.pieces.length}
+                  </td>
+                  <td className="n" data-label="Longest">
+                    {show(longest(line.pieces), 'distance')}
+                  </td>
+                  <td data-label="From coils at hand">
+                    <Cut line={line} />
+                  </td>
+                  <td className="screen">
+                    <Action onPress={() => dispatch(addCoil(line.size, line.colour, USUAL_COIL_M))}>
+                      I have a coil
+                    </Action>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </Cards>
+      )}
       {Object.keys(wiring.coils).length > 0 ? (
         <>
           <h3 style={{ fontSize: 15, margin: '16px 0 8px' }}>Coils at hand</h3>

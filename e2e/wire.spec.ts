@@ -1,0 +1,120 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from './helpers';
+import * as job from './job';
+
+test('a wire from the barn is judged, and pressed to one that does', async ({ page }) => {
+  const id = await job.create(job.like('Vale', 'Wire from the barn'));
+  await job.open(page, id, 'wire');
+  await expect(job.answer(page, 'wire')).toContainText('These do.');
+  const rows = page.getByRole('table', { name: 'Every run' });
+  await expect(rows.getByRole('row').filter({ hasText: 'Ground rack: feed' })).toContainText('50 mm²');
+
+  await rows.getByRole('button', { name: 'Ground rack: feed', exact: true }).click();
+  const full = page.locator('[data-part="wire-run"]');
+  await expect(full.getByRole('heading', { level: 2 })).toContainText('Ground rack: feed, in full');
+  const wire = full.getByRole('textbox', { name: 'Wire', exact: true });
+  await wire.fill('11 AWG');
+  await expect(full).toContainText('11 AWG is not among the sizes sold');
+  await wire.fill('10 AWG');
+  await wire.press('Tab');
+  await expect(job.answer(page, 'wire')).toContainText('Not with these wires.');
+  const stop = page.locator('[data-finding="wire.thin:feed-a1"]').first();
+  await expect(stop).toContainText('The wire is too thin');
+  await job.saved(page);
+  expect((await job.stored(id)).wiring.circuits['feed-a1']).toMatchObject({ size: '10 AWG' });
+
+  await stop.getByRole('button', { name: 'Take the smallest that does' }).click();
+  await expect(page.locator('[data-finding="wire.thin:feed-a1"]')).toHaveCount(0);
+  await expect(wire).toHaveValue('50 mm²');
+  // a size up, from its row, with what it saves
+  await full
+    .getByRole('row', { name: /^70 mm²/ })
+    .getByRole('button', { name: 'Take it' })
+    .click();
+  await expect(wire).toHaveValue('70 mm²');
+  await job.saved(page);
+  expect((await job.stored(id)).wiring.circuits['feed-a1']).toMatchObject({
+    size: '70 mm2',
+    path: ['t1', 'w1'],
+  });
+});
+
+test('a trench is measured once for all that lies in it', async ({ page }) => {
+  const id = await job.create({ ...job.like('Vale', 'A trench'), wiring: job.blank('x').wiring });
+  await job.open(page, id, 'wire');
+  await expect(job.answer(page, 'wire')).toContainText('if the runs are no longer than guessed');
+  const routes = page.locator('[data-part="wire-routes"]');
+  await routes.getByRole('button', { name: 'Add a trench' }).click();
+  await routes.getByRole('textbox', { name: 'Length' }).fill('62 m');
+  await routes.getByRole('textbox', { name: 'Cover' }).fill('30 cm');
+  await routes.getByRole('textbox', { name: 'Cover' }).press('Tab');
+  for (const name of ['Ground rack: feed', 'Barn, east: home run']) {
+    await page.getByRole('table', { name: 'Every run' }).getByRole('button', { name, exact: true }).click();
+    await page.getByRole('button', { name: `Through a stretch there is, for ${name}` }).click();
+    await page.getByRole('menuitem', { name: 'Trench' }).click();
+    await expect(page.getByRole('list', { name: `Route of ${name}` })).toContainText('Trench, 62.0 m');
+  }
+  await expect(routes).toContainText('Through it: Ground rack: feed, Barn, east: home run.');
+  await expect(routes).toContainText(/4 conductors|6 conductors|5 conductors/);
+  await page
+    .locator('[data-finding^="wire.cover"]')
+    .first()
+    .getByRole('button', { name: 'Dig to 600 mm' })
+    .click();
+  await expect(page.locator('[data-finding^="wire.cover"]')).toHaveCount(0);
+  // gone, it is gone from both routes, and back with one key
+  await routes.getByRole('button', { name: 'More for Trench' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(routes).toContainText('None yet.');
+  await job.saved(page);
+  expect((await job.stored(id)).wiring.circuits).toEqual({});
+  await page.keyboard.press('Control+z');
+  await expect(routes).toContainText('Through it: Ground rack: feed, Barn, east: home run.');
+});
+
+test('a coil that is three metres short is told before it is bought', async ({ page }) => {
+  const id = await job.create(job.like('Honey', 'A short coil'));
+  await job.open(page, id, 'wire');
+  const short = page.locator('[data-finding^="wire.coil"]').first();
+  await expect(short).toContainText('The coil is too short');
+  await expect(short).toContainText('9.9 ft short');
+  const buy = page.locator('[data-part="wire-takeoff"]');
+  await buy.getByRole('textbox', { name: 'Coil length' }).fill('100 ft');
+  await buy.getByRole('textbox', { name: 'Coil length' }).press('Tab');
+  await expect(page.locator('[data-finding^="wire.coil"]')).toHaveCount(0);
+  await expect(buy.getByRole('row', { name: /^10 AWG solar cable black/ })).toContainText('1 coil');
+
+  const saved = page.waitForEvent('download');
+  await buy.getByRole('button', { name: 'Save as CSV' }).click();
+  const csv = readFileSync(await (await saved).path(), 'utf8');
+  expect(csv).toMatch(/^kind,size,colour,metres,pieces,longest_m\r?\n/);
+  expect(csv).toMatch(/solar cable,10 AWG,black,29\.02,2,14\.51/);
+  const labels = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Labels as SVG, to print' }).click();
+  expect(readFileSync(await (await labels).path(), 'utf8')).toMatch(
+    /^<svg [^>]*210mm.*combiner|branch connectors/,
+  );
+});
+
+test('a boat’s wires are read on a phone, and one of her own is added by keyboard', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const id = await job.create(job.like('Sula', 'Wires aboard'));
+  await job.open(page, id, 'wire');
+  await expect(job.answer(page, 'wire')).toContainText('These do.');
+  await expect(page.locator('[data-run="charger-e1"]')).toContainText('25 mm²');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+
+  await page.getByRole('button', { name: 'Add a circuit of your own' }).focus();
+  await page.keyboard.press('Enter');
+  const full = page.locator('[data-part="wire-run"]');
+  await expect(full.getByRole('heading', { level: 2 })).toContainText('Own circuit, in full');
+  const amps = full.getByRole('textbox', { name: 'Circuit current' });
+  await amps.fill('30');
+  await amps.press('Tab');
+  await expect(full.getByRole('textbox', { name: 'Fuse or breaker' })).toHaveAttribute(
+    'placeholder',
+    /40|50/,
+  );
+  await job.saved(page);
+  expect(Object.values((await job.stored(id)).wiring.own)[0]).toMatchObject({ amps: { value: 30 } });
+});
