@@ -38,7 +38,7 @@ export default {
       setupFiles: ['<rootDir>/packages/web/src/testing/setup.ts'],
       setupFilesAfterEnv: ['<rootDir>/packages/web/src/testing/patience.ts'],
       // a file that the build gives an address is known by its name
-      moduleNameMapper: { '\\.json\\?url$': '<rootDir>/packages/web/src/testing/fileAddress.ts' },
+      moduleNameMapper: { '\\.(json|js)\\?url$': '<rootDir>/packages/web/src/testing/fileAddress.ts' },
     },
   ],
 };

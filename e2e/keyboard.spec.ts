@@ -148,7 +148,7 @@ test('digits go to sheets only where nothing else takes them, and can be turned 
   await page.getByRole('slider').first().focus();
   await page.keyboard.press('1');
   await expect(page).toHaveURL(/\/array$/);
-  const keys = page.getByRole('button', { name: /Keys 0–7 go to the sheets/ });
+  const keys = page.getByRole('button', { name: /Keys 0–8 go to the sheets/ });
   await keys.click();
   await expect(keys).toHaveText(/: off$/);
   await page.locator('main').focus();

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import { expect, test } from './helpers';
 import * as job from './job';
 
-const SHEETS = ['', 'uses', 'place', 'bank', 'array', 'strings', 'power', 'wire'];
+const SHEETS = ['', 'uses', 'place', 'bank', 'array', 'strings', 'power', 'wire', 'one-line'];
 
 /** Every page of a job with all kinds of parts, one after the other. */
 async function everySheet(page: Page, like: string, look: (path: string) => Promise<void>): Promise<void> {

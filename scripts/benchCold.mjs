@@ -10,7 +10,7 @@ import { STATE, ensureBuilt, ensureDebian, startServer } from './system.mjs';
 const BYTES_A_MS = 200;
 const ONE_WAY_MS = 75;
 const SLOWER = 4;
-const SHEETS = ['', 'uses', 'place', 'bank', 'array', 'strings', 'power', 'wire'];
+const SHEETS = ['', 'uses', 'place', 'bank', 'array', 'strings', 'power', 'wire', 'one-line'];
 const MOST_ARRAYS = 24;
 
 /** A line before a server: late, and as thin for all its connections together. @returns its address, bytes so far, its end */

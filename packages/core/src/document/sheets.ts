@@ -1,4 +1,4 @@
-export const SHEETS = ['uses', 'place', 'bank', 'array', 'strings', 'power', 'wire'] as const;
+export const SHEETS = ['uses', 'place', 'bank', 'array', 'strings', 'power', 'wire', 'one-line'] as const;
 export type Sheet = (typeof SHEETS)[number];
 
 /** What each sheet asks. */
@@ -10,6 +10,7 @@ export const QUESTIONS: Readonly<Record<Sheet, string>> = {
   strings: 'Which strings stay inside the controller’s window?',
   power: 'What runs, what starts, and what charges when the sun does not?',
   wire: 'Which wire carries it, and what protects the wire?',
+  'one-line': 'What is joined to what?',
 };
 
 export const SHEET_NAMES: Readonly<Record<Sheet, string>> = {
@@ -20,4 +21,5 @@ export const SHEET_NAMES: Readonly<Record<Sheet, string>> = {
   strings: 'Strings',
   power: 'Power',
   wire: 'Wire',
+  'one-line': 'One-line',
 };

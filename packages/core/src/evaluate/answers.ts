@@ -22,6 +22,7 @@ const ANSWERS: Readonly<Record<Sheet, (facts: Facts, pen: Pen) => Answer>> = {
   strings: onFacts('answer of the strings', stringsAnswer),
   power: onFacts('answer of the AC side', powerAnswer),
   wire: onFacts('answer of the wires', wireAnswer),
+  'one-line': onFacts('answer of the drawing', drawingAnswer),
 };
 
 export const answersOf = (facts: Facts, pen: Pen) =>
@@ -210,6 +211,28 @@ function wireAnswer({ wiring, takeOff, climate }: Facts, pen: Pen): Answer {
   );
 }
 
+/** What the drawing shows, and what of it is marked. */
+function drawingAnswer({ wiring, climate, arrays, bank, power }: Facts, pen: Pen): Answer {
+  const { wired } = wiring;
+  if (wired.length === 0) return answer('Nothing to draw yet.', 'Parts come with panels, bank and uses.');
+  const bad = wired.filter(({ chosen }) => chosen.fails.length > 0);
+  const over = arrays.filter(({ strings }) => strings && strings.chosen.coldVocV > strings.window.maxV);
+  const lead = !climate
+    ? 'Cold and heat of the place are not known yet.'
+    : over.length > 0
+      ? `${over.length === 1 ? 'A string is' : 'Strings are'} over the limit of ${over.length === 1 ? 'its' : 'their'} input.`
+      : bad.length > 0
+        ? `${bad.length} run${bad.length === 1 ? ' does' : 's do'} not hold.`
+        : 'Everything is held.';
+  const circuits = wired
+    .filter(({ circuit }) => circuit.kind === 'feed')
+    .reduce((sum, { circuit }) => sum + circuit.many, 0);
+  return answer(
+    lead,
+    `${circuits} circuit${circuits === 1 ? '' : 's'} come${circuits === 1 ? 's' : ''} down from the panels to a bank of ${pen(bank.ratedWh, 'energy')}${power.inverter ? ` and ${pen(power.inverter.continuousW, 'power')} of inverter` : ''}. Press a part to go to its sheet.`,
+  );
+}
+
 function pileAnswer(
   { inputs, kWh, ownKWh }: PileFacts,
   { chosen, window }: StringsResult,
@@ -256,6 +279,7 @@ function governing(
       )
       .join(', '),
     power: powerGoverns(design, power, pen),
+    'one-line': `${wiring.wired.filter(({ circuit }) => circuit.kind === 'feed').length} feeds, ${wiring.wired.length} runs`,
     wire: `${wiring.wired.length} runs · ${pen(Math.round(takeOff.metres), 'distance')}`,
     strings: energy ? arrays.map(stringsText).join(', ') : 'waits for the place',
   };

@@ -5,5 +5,6 @@ export * from './guesses';
 export * from './pilePicture';
 export * from './verdict';
 export * from './windowPicture';
+export * from './oneLine';
 export type * from './wireView';
 export * from './proposals';

@@ -4,8 +4,6 @@ import { ofArray, type Figure } from '../figures';
 import type { Finding } from '../findings';
 import type { TallyEntry } from './evaluation';
 
-/** There is room for so many. */
-const MOST = 5;
 const HOT = /^strings\.hot/;
 
 /** The few figures that decide the design, of several arrays the tightest; each carries its gravest mark. */
@@ -29,7 +27,6 @@ export function tallyOf(
   ];
   return rows
     .filter(([figureId]) => figures[figureId])
-    .slice(0, MOST)
     .map(([figureId, sheet, about]) => {
       const severity = findings.find(
         (finding) => about.test(finding.id) && finding.severity !== 'note' && finding.acknowledged === null,

@@ -8,6 +8,7 @@ import {
   type CableLine,
   type CircuitKind,
   type Device,
+  type Ends,
   type Governs,
   type SmallPart,
   type StretchFacts,
@@ -33,6 +34,8 @@ export interface WireRun {
   name: string;
   from: string;
   to: string;
+  /** Parts of the drawing that it joins. */
+  ends: Ends | null;
   ac: boolean;
   many: number;
   wires: number;
@@ -97,6 +100,7 @@ function runOf(wired: Wired, { school, units }: Facts['design']): WireRun {
     name: circuit.name,
     from: circuit.from,
     to: circuit.to,
+    ends: wired.ends,
     ac: circuit.ac,
     many: circuit.many,
     wires: circuit.wires,

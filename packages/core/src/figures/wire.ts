@@ -67,7 +67,7 @@ export const wireFigures = onFacts(
         pen,
         'wire.drop',
         'wire',
-        `drop, ${pen(Math.round(takeOff.metres), 'distance')} cable`,
+        `drop; ${pen(Math.round(takeOff.metres), 'distance')}`,
         worst.chosen.dropPct,
         'percent',
         {

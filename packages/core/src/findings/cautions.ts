@@ -53,6 +53,12 @@ export const CAUTIONS: Readonly<Record<Sheet, readonly Caution[]>> = {
       text: 'Have buried services located before a trench is dug, and the trench inspected before it is filled. Local code, the authority having jurisdiction and a licensed electrician have the last word.',
     },
   ],
+  'one-line': [
+    {
+      hazard: 'A drawing for planning',
+      text: 'Where the code asks for a drawing that is signed, a licensed person draws it. Keep a printed one beside the machines, and change it when they change.',
+    },
+  ],
   power: [
     {
       hazard: 'Two sources on one wire',

@@ -4,6 +4,7 @@ export * from './conductor';
 export * from './cutting';
 export * from './device';
 export * from './earth';
+export * from './ends';
 export * from './raceway';
 export * from './scene';
 export * from './size';

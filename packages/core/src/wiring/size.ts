@@ -3,6 +3,7 @@ import { ampacity, thinLimit, type Ampacity, type Laid } from './ampacity';
 import type { Circuit } from './circuits';
 import { conductor, ohmPerMetre, sizesOf, type Conductor, type Make } from './conductor';
 import { deviceFor, type Device } from './device';
+import type { Ends } from './ends';
 import type { ArrayWires } from './scene';
 
 /** What fixes a size: the drop, the amps it carries as it is laid, what protects it, its strength, a short, or a person. */
@@ -26,6 +27,8 @@ export interface Tried {
 
 export interface Wired {
   circuit: Circuit;
+  /** The parts it joins; null of one within a part. */
+  ends: Ends | null;
   plan: CircuitPlan | null;
   /** One way, m, and whether somebody routed it. */
   lengthM: number;

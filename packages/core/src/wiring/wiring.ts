@@ -2,6 +2,7 @@ import { inOrder, type CircuitPlan, type Stretch, type Surroundings } from '../d
 import type { CableKind } from './ampacity';
 import { bankFaultA, circuitsOf, TO_JOINT_M, type Circuit } from './circuits';
 import type { Make } from './conductor';
+import { endsOf } from './ends';
 import { bondsOf, earthOf, type Bond } from './earth';
 import { fillOf, leastCoverMm, type PipeFill } from './raceway';
 import type { WiringScene } from './scene';
@@ -82,6 +83,7 @@ export function computeWiring(scene: WiringScene): WiringFacts {
     const job = { circuit, school, units, lying, make, limitPct, pricePerMm2M: wiring.price.value, device };
     return {
       circuit,
+      ends: endsOf(circuit, scene),
       plan,
       lengthM: lying.reduce((sum, { lengthM }) => sum + lengthM, 0),
       routed: (plan?.path.length ?? 0) > 0,

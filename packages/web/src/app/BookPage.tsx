@@ -9,6 +9,7 @@ import { BankSheet } from '../sheets/bank/BankSheet';
 import { CoverSheet } from '../sheets/cover/CoverSheet';
 import { PlaceSheet } from '../sheets/place/PlaceSheet';
 import { PowerSheet } from '../sheets/power/PowerSheet';
+import { OneLineSheet } from '../sheets/oneLine/OneLineSheet';
 import { WireSheet } from '../sheets/wire/WireSheet';
 import { StringsParts, StringsSheet } from '../sheets/strings/StringsSheet';
 import { Reading } from '../ui/reading';
@@ -93,6 +94,7 @@ const PAGES: Readonly<Record<Sheet, ComponentType>> = {
   strings: StringsSheet,
   power: PowerSheet,
   wire: WireSheet,
+  'one-line': OneLineSheet,
 };
 /** What of a sheet stands in the book once for each array beside the first. */
 const OF_EACH_ARRAY: Readonly<Partial<Record<Sheet, ComponentType>>> = {
@@ -181,6 +183,7 @@ const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
   strings: ['strings.cold', 'strings.hot', 'strings.isc', 'strings.power'],
   power: ['power.continuous'],
   wire: ['wire.main'],
+  'one-line': [],
 };
 
 /** Every sheet, one after another. */

@@ -47,6 +47,10 @@ export const router = createBrowserRouter([
         path: 'wire',
         lazy: async () => ({ Component: (await import('../sheets/wire/WireSheet')).WireSheet }),
       },
+      {
+        path: 'one-line',
+        lazy: async () => ({ Component: (await import('../sheets/oneLine/OneLineSheet')).OneLineSheet }),
+      },
     ],
   },
   {

@@ -130,8 +130,14 @@ const Bench = styled.div`
   }
 `;
 
-const Page = styled.main<{ $wide?: boolean }>`
-  ${({ $wide }) => ($wide ? 'grid-column: 2 / -1; max-width: 920px;' : '')}
+const WIDTHS = {
+  sheet: '',
+  cover: 'grid-column: 2 / -1; max-width: 920px;',
+  drawing: 'grid-column: 2 / -1;',
+};
+
+const Page = styled.main<{ $wide?: keyof typeof WIDTHS }>`
+  ${({ $wide = 'sheet' }) => WIDTHS[$wide]}
   padding: 22px 28px 40px;
   min-width: 0;
   ${site} {
@@ -345,7 +351,11 @@ function Open() {
         </Top>
         <Bench>
           <Run />
-          <Page id="sheet" tabIndex={-1} $wide={sheet === null}>
+          <Page
+            id="sheet"
+            tabIndex={-1}
+            $wide={sheet === null ? 'cover' : sheet === 'one-line' ? 'drawing' : 'sheet'}
+          >
             <Conflicts />
             <Trouble />
             <Guarded anew={[pathname]}>
@@ -354,7 +364,9 @@ function Open() {
               </PartsContext.Provider>
             </Guarded>
           </Page>
-          <Guarded anew={[pathname]}>{sheet ? <Margin sheet={sheet satisfies Sheet} /> : null}</Guarded>
+          <Guarded anew={[pathname]}>
+            {sheet && sheet !== 'one-line' ? <Margin sheet={sheet satisfies Sheet} /> : null}
+          </Guarded>
         </Bench>
       </Held>
       <Notice />

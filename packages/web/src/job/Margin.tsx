@@ -178,4 +178,5 @@ const GOVERNING: Readonly<Record<Sheet, string>> = {
   strings: 'strings.cold',
   power: 'load.start',
   wire: 'wire.drop',
+  'one-line': 'wire.drop',
 };

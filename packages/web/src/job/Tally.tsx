@@ -1,6 +1,6 @@
-import type { Sheet } from '@ivolt/core';
+import type { Sheet, TallyEntry } from '@ivolt/core';
 import { memo, useCallback } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useAppDispatch, useAppSelector } from './store';
@@ -128,6 +128,16 @@ const TallyItem = memo(function TallyItem({
   );
 });
 
+/** There is room for so many. */
+const MOST = 5;
+
+/** Where there are too many, the worst drop gives way to the heaviest day but on the sheets of wires. */
+function shownOn(pathname: string, tally: readonly TallyEntry[]): readonly TallyEntry[] {
+  if (tally.length <= MOST) return tally;
+  const aside = /\/(wire|one-line)$/.test(pathname) ? 'load.heaviest' : 'wire.drop';
+  return tally.filter(({ figureId }) => figureId !== aside);
+}
+
 /** The few figures that decide the design, in view on every sheet. */
 export function Tally() {
   const dispatch = useAppDispatch();
@@ -138,6 +148,7 @@ export function Tally() {
   const before = useAppSelector(({ job }) => job.before?.figures);
   const units = useAppSelector(({ job }) => job.design?.units ?? 'metric');
   const { id } = useParams();
+  const { pathname } = useLocation();
   const show = useCallback(
     (figureId: string, sheet: Sheet) => {
       void navigate(`/jobs/${id}/${sheet}`);
@@ -152,7 +163,7 @@ export function Tally() {
       aria-label={stale ? 'Tally of the design before the last change' : 'Tally'}
       data-stale={stale ? true : undefined}
     >
-      {(tally ?? []).map(({ figureId, sheet, mark }) => {
+      {shownOn(pathname, tally ?? []).map(({ figureId, sheet, mark }) => {
         const figure = figures?.[figureId];
         return figure ? (
           <TallyItem

@@ -52,6 +52,10 @@ export const GlobalStyle = createGlobalStyle`
       margin: 16mm 14mm 18mm;
       @bottom-right { content: counter(page) ' / ' counter(pages); font: 9pt Arial, sans-serif; color: #333; }
     }
+    @page drawing-a4 { size: A4 landscape; margin: 10mm; }
+    @page drawing-a3 { size: A3 landscape; margin: 12mm; }
+    @page drawing-letter { size: letter landscape; margin: 0.4in; }
+    @page drawing-tabloid { size: ledger; margin: 0.5in; }
     /* a text with a rim is printed as outlines, not as text */
     svg text { stroke: none; }
     tr, svg, li, h2, h3 { break-inside: avoid; }

@@ -130,9 +130,7 @@ export function SkylinePart() {
           points={skyline.points}
           onPoints={(points) => put('Type the horizon', { ...skyline, points })}
         />
-        <Action
-          onPress={() => saveFile('horizon.csv', 'text/csv', writeHorizon(skyline.points))}
-        >
+        <Action onPress={() => saveFile('horizon.csv', 'text/csv', writeHorizon(skyline.points))}>
           Save as CSV
         </Action>
         {isOpen(skyline) ? null : (

@@ -63,6 +63,15 @@ function OneStretch({ id, stretch }: { id: string; stretch: Stretch }) {
     dispatch(putValue(label, `${path}/${key}`, value, session));
   const names = facts?.circuits.map((key) => wire?.runs.find((run) => run.key === key)?.name ?? key) ?? [];
   const buried = stretch.surroundings === 'trench';
+  if (useReading())
+    return (
+      <p>
+        {stretch.name || 'Unnamed stretch'}: {show(stretch.length.value, 'distance')}{' '}
+        {SURROUNDINGS[stretch.surroundings]}
+        {stretch.raceway === 'none' ? '' : `, ${stretch.raceway} pipe ${facts?.fill?.pipe ?? ''}`}
+        {buried && stretch.depth ? `, cover ${show(stretch.depth.value, 'size')}` : ''}. {names.join(', ')}.
+      </p>
+    );
   return (
     <div style={{ marginTop: 14 }} data-stretch={id}>
       <Row>

@@ -73,6 +73,20 @@ export function RunsTable({
   const dispatch = useAppDispatch();
   const reading = useReading();
   const show = useUnits();
+  if (reading)
+    return (
+      <ol style={{ margin: 0, paddingLeft: 22 }}>
+        {runs.map((run) => (
+          <li key={run.key}>
+            {run.name}
+            {run.many > 1 ? ` × ${run.many}` : ''}: {show(run.lengthM, 'distance')} of {wireText(run)},{' '}
+            {show(run.amps, 'current')}, drops {show(run.dropPct, 'percent')}
+            {run.device ? `; ${run.device.label} ${show(run.device.amps, 'current')} ${run.device.at}` : ''}
+            {run.fails.length > 0 ? <b> It does not do.</b> : ''}
+          </li>
+        ))}
+      </ol>
+    );
   return (
     <>
       <Cards>
@@ -80,41 +94,35 @@ export function RunsTable({
           <Heads of={['Run', ['One way'], ['Current'], 'Wire', 'Drop', 'Protected by']} />
           <tbody>
             {runs.map((run) => (
-              <tr key={run.key} data-chosen={!reading && run.key === shown} data-run={run.key}>
+              <tr key={run.key} data-chosen={run.key === shown} data-run={run.key}>
                 <th scope="row" className="wide">
-                  {reading ? (
-                    run.name
-                  ) : (
-                    <Name
-                      type="button"
-                      aria-pressed={run.key === shown}
-                      onClick={() => {
-                        onShow(run.key);
-                        requestAnimationFrame(() =>
-                          document.getElementById('wire-run')?.scrollIntoView({ block: 'nearest' }),
-                        );
-                      }}
-                    >
-                      {run.name}
-                    </Name>
-                  )}
+                  <Name
+                    type="button"
+                    aria-pressed={run.key === shown}
+                    onClick={() => {
+                      onShow(run.key);
+                      requestAnimationFrame(() =>
+                        document.getElementById('wire-run')?.scrollIntoView({ block: 'nearest' }),
+                      );
+                    }}
+                  >
+                    {run.name}
+                  </Name>
                   {run.many > 1 ? ` × ${run.many}` : ''}
-                  {reading ? null : (
-                    <Small>
-                      {run.from} → {run.to}
-                    </Small>
-                  )}
+                  <Small>
+                    {run.from} → {run.to}
+                  </Small>
                 </th>
                 <td className="n" data-label="One way">
                   {show(run.lengthM, 'distance')}
-                  {run.routed || reading ? null : <Small>usual</Small>}
+                  {run.routed ? null : <Small>usual</Small>}
                 </td>
                 <td className="n" data-label="Current">
                   {show(run.amps, 'current')}
                 </td>
                 <td data-label="Wire">
                   {wireText(run)}
-                  <Small className="screen">
+                  <Small>
                     {GOVERNS[run.governs]}
                     {run.metal === 'aluminium' ? ', aluminium' : ''}
                   </Small>
@@ -125,11 +133,10 @@ export function RunsTable({
                   style={{ whiteSpace: 'nowrap' }}
                 >
                   <Ink id={`wire:${run.key}`} />
-                  {reading ? null : <DropBar share={run.dropPct / run.limitPct} />}
+                  <DropBar share={run.dropPct / run.limitPct} />
                 </td>
                 <td data-label="Protected by">
                   {run.device ? `${run.device.label} ${show(run.device.amps, 'current')}` : '–'}
-                  {run.device && reading ? `, ${run.device.at}` : ''}
                 </td>
               </tr>
             ))}

@@ -53,10 +53,15 @@ export function TakeOffPart() {
       </Row>
       {reading ? (
         <ul style={{ margin: 0, paddingLeft: 18 }}>
-          {cables.map((line) => (
-            <li key={line.id}>
-              {sizeText(line.size)} {KINDS[line.kind]}, {line.colour}: {show(line.metres, 'distance')} in{' '}
-              {line.pieces.length}, the longest {show(longest(line.pieces), 'distance')}
+          {[...new Set(cables.map(({ size, kind }) => `${sizeText(size)} ${KINDS[kind]}`))].map((cable) => (
+            <li key={cable}>
+              {cable}:{' '}
+              {cables
+                .filter(({ size, kind }) => `${sizeText(size)} ${KINDS[kind]}` === cable)
+                .map(
+                  ({ colour, metres, pieces }) => `${colour} ${show(metres, 'distance')} in ${pieces.length}`,
+                )
+                .join(', ')}
             </li>
           ))}
         </ul>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useLocation } from 'react-router';
 import { SectionsPicture } from '../../charts/SectionsPicture';
 import { InkFigure } from '../../job/fields/InkFigure';
 import { Pencil } from '../../job/fields/Pencil';
@@ -23,7 +24,8 @@ export function WireSheet() {
   const picture = useEvaluation()?.wire;
   const { wiring } = useDesign();
   const reading = useReading();
-  const [shown, setShown] = useState<string | null>(null);
+  const { hash } = useLocation();
+  const [shown, setShown] = useState<string | null>(/^#run=(.+)$/.exec(hash)?.[1] ?? null);
   const fault = useEvaluation()?.figures['wire.fault']?.value;
   const runs = picture?.runs ?? [];
   const open = runs.find(({ key }) => key === shown) ?? runs[0];
@@ -43,7 +45,7 @@ export function WireSheet() {
         <InkFigure id="wire.lost" label="lost in wires a year" />
       </Row>
       {runs.length > 0 ? <SectionsPicture runs={runs} /> : null}
-      {lengths.length > 0 ? (
+      {lengths.length > 0 && !reading ? (
         <Section part="wire-lengths" title="Lengths to measure first">
           <Row>
             <Pencils of={lengths.map((kind) => `/wiring/lengths/${kind}`)} />
