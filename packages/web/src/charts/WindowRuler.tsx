@@ -18,7 +18,8 @@ const volts = (value: number) => String(Math.round(value));
  */
 export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry: (series: number) => void }) {
   const [ref, width] = useWidth(734);
-  const { bars } = picture;
+  const reading = useReading();
+  const bars = reading ? besideChosen(picture.bars) : picture.bars;
   const maxV = Math.max(picture.maxV, ...bars.map((bar) => bar.maxV));
   const { chargesFromV } = picture;
   // strings on inputs of unlike limits each have stops of their own
@@ -34,14 +35,13 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
   const ticks = x.ticks(width < 480 ? 5 : 10);
   const fine = x.ticks(width < 480 ? 20 : 60);
   const edge = width - side;
-  const reading = useReading();
   const step = (series: number, by: number) => {
     onTry(series);
     if (by !== 0)
       requestAnimationFrame(() => document.querySelector<SVGGElement>(`[data-series="${series}"]`)?.focus());
   };
   return (
-    <Picture measure={ref} width={width} height={height} role="group" says={describe(picture)}>
+    <Picture measure={ref} width={width} height={height} role="group" says={describe({ ...picture, bars })}>
       {(alike ? [{ key: 'all', maxV, chargesFromV }] : bars).map((bar, index) => (
         <g key={bar.key} transform={`translate(0 ${top + index * ROW})`}>
           <HatchedRect
@@ -75,22 +75,20 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
       ))}
       <g transform={`translate(0 ${RULER.top})`}>
         <rect x={side} width={edge - side} height={RULER.height} fill={color.wood} stroke={color.ink} />
-        {fine.map((tick) => (
-          <path key={tick} d={`M${x(tick)} ${RULER.height}v-4`} stroke={color.ink} strokeWidth="0.8" />
-        ))}
-        {ticks.map((tick) => (
-          <g key={tick} transform={`translate(${x(tick)} 0)`}>
-            <path d={`M0 ${RULER.height}v-10`} stroke={color.ink} />
-            <text
-              y="15"
-              textAnchor="middle"
-              display={Math.abs(x(tick) - x(maxV)) < 16 && tick !== maxV ? 'none' : undefined}
-            >
+        <path
+          d={fine.map((tick) => `M${x(tick)} ${RULER.height}v-4`).join('')}
+          stroke={color.ink}
+          strokeWidth="0.8"
+        />
+        <path d={ticks.map((tick) => `M${x(tick)} ${RULER.height}v-10`).join('')} stroke={color.ink} />
+        {ticks
+          .filter((tick) => Math.abs(x(tick) - x(maxV)) >= 16 || tick === maxV)
+          .map((tick) => (
+            <text key={tick} x={x(tick)} y="15" textAnchor="middle">
               {tick}
               {tick === ticks.at(-1) ? ' V' : ''}
             </text>
-          </g>
-        ))}
+          ))}
       </g>
       {alike ? (
         <>
@@ -141,6 +139,13 @@ export function WindowRuler({ picture, onTry }: { picture: WindowPicture; onTry:
       ))}
     </Picture>
   );
+}
+
+/** What the book shows: the chosen number and the ones beside it; all where several are chosen. */
+function besideChosen(bars: readonly WindowBar[]): WindowBar[] {
+  const at = bars.findIndex(({ chosen }) => chosen);
+  const one = bars.filter(({ chosen }) => chosen).length === 1;
+  return one ? bars.slice(Math.max(0, at - 1), at + 2) : [...bars];
 }
 
 /** Enter takes the bar that has the focus; plus and minus the one with a panel more or fewer, and go there. */

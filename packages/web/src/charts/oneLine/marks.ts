@@ -31,6 +31,8 @@ export type Mark =
 export interface Group {
   of: { part: string } | { run: string } | null;
   says: string;
+  /** Of a run, what it joins. */
+  joins?: string;
   marks: Mark[];
 }
 
@@ -197,7 +199,7 @@ function runMarks(run: DrawnRun, edge: ElkExtendedEdge): Mark[] {
     const points = [startPoint, ...bendPoints, endPoint].map(({ x, y }) => [x, y] as const);
     marks.push({ as: 'line', points, weight: run.weight, ink });
     marks.push(...symbolMarks(run, startPoint.x + SYMBOL_AT, startPoint.y));
-    // as many strokes as there are conductors, up to four, and their number
+    // a stroke across it: there are several alike
     const [end, before] = [points.at(-1), points.at(-2)];
     if (run.many > 1 && end && before && end[0] - before[0] > 24) {
       const x = end[0] - 16;
@@ -210,7 +212,6 @@ function runMarks(run: DrawnRun, edge: ElkExtendedEdge): Mark[] {
           1.2,
           ink,
         ),
-        text(x + 1, end[1] - 7, String(run.many), { size: 11, anchor: 'middle' }),
       );
     }
   }
@@ -291,6 +292,7 @@ export function drawingOf({ parts, runs, earth }: OneLine, laid: ElkNode): Drawi
       ),
     );
   }
+  const joined = ({ from, to }: DrawnRun) => `${titles.get(from) ?? ''} to ${titles.get(to) ?? ''}`;
   const titles = new Map(parts.map(({ id, title }) => [id, title]));
   return {
     width,
@@ -302,8 +304,10 @@ export function drawingOf({ parts, runs, earth }: OneLine, laid: ElkNode): Drawi
         return edge
           ? [
               {
-                of: { run: run.key },
-                says: `${titles.get(run.from) ?? ''} to ${titles.get(run.to) ?? ''}: ${wordsOf(run).join(', ')}`,
+                // what a use hangs on is told beside the use, and leads there
+                of: run.lines.length > 0 ? { run: run.key } : null,
+                says: [...wordsOf(run), joined(run)].join(', '),
+                joins: joined(run),
                 marks: runMarks(run, edge),
               },
             ]

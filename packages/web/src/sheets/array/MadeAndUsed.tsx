@@ -4,6 +4,7 @@ import { MonthsPicture } from '../../charts/MonthsPicture';
 import { useDesign, useEvaluation } from '../../job/hooks';
 import { Ink } from '../../job/fields/Ink';
 import { Scroll, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { site } from '../../ui/tokens';
 import { worstMonth } from '../common/worst';
@@ -23,9 +24,11 @@ const Months = styled(Scroll)`
 export function MadeAndUsed() {
   const evaluation = useEvaluation();
   const { arrays } = useDesign();
+  const reading = useReading();
   if (!evaluation) return null;
   const worst = worstMonth(evaluation);
-  const several = Object.keys(arrays).length > 1 ? inOrder(arrays) : [];
+  // the book tells each array on a leaf of its own
+  const several = Object.keys(arrays).length > 1 && !reading ? inOrder(arrays) : [];
   return (
     <Section part="array-year" title="Made and used">
       <MonthsPicture months={evaluation.months} worst={worst} />

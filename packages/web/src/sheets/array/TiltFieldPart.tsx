@@ -16,6 +16,7 @@ import { edit } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { Select, type Choice } from '../../ui/Opener';
 import { worstMonth } from '../common/worst';
@@ -180,22 +181,38 @@ function Field({ field }: { field: FieldPicture }) {
       />
       <h3 style={{ marginTop: 16, fontSize: 16 }}>Tilting it anew, or one more panel</h3>
       <p style={{ margin: '4px 0 6px' }}>{waysWords(field)}</p>
-      <Scroll style={{ maxWidth: 640 }}>
-        <Table aria-label="Ways to mount it">
-          <Heads of={['Mounting', ['Made per kWh used, worst month'], 'In', ['kWh a year']]} />
-          <tbody>
-            {field.ways.map(({ id: way, label, worstRatio, worstMonth: at, yearKWh }) => (
-              <tr key={way} data-chosen={way === 'chosen'}>
-                <th scope="row">{label}</th>
-                <td className="n">{worstRatio === null ? '–' : worstRatio.toFixed(2)}</td>
-                <td>{at === null ? '–' : monthName(at)}</td>
-                <td className="n">{Math.round(yearKWh)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </Scroll>
+      <Ways ways={field.ways} />
     </>
+  );
+}
+
+/** Each way to mount it; in the book in a sentence. */
+function Ways({ ways }: Pick<FieldPicture, 'ways'>) {
+  const shown = (ratio: number | null) => (ratio === null ? '–' : ratio.toFixed(2));
+  if (useReading())
+    return (
+      <p>
+        {`Made per kWh used in the worst month, and kWh a year: ${ways
+          .map(({ label, worstRatio, yearKWh }) => `${label} ${shown(worstRatio)}, ${Math.round(yearKWh)}`)
+          .join('; ')}.`}
+      </p>
+    );
+  return (
+    <Scroll style={{ maxWidth: 640 }}>
+      <Table aria-label="Ways to mount it">
+        <Heads of={['Mounting', ['Made per kWh used, worst month'], 'In', ['kWh a year']]} />
+        <tbody>
+          {ways.map(({ id: way, label, worstRatio, worstMonth: at, yearKWh }) => (
+            <tr key={way} data-chosen={way === 'chosen'}>
+              <th scope="row">{label}</th>
+              <td className="n">{shown(worstRatio)}</td>
+              <td>{at === null ? '–' : monthName(at)}</td>
+              <td className="n">{Math.round(yearKWh)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Scroll>
   );
 }
 

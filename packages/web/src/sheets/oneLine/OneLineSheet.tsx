@@ -105,12 +105,12 @@ function TheDrawing({
   const isFound = ({ says }: Group) => says.toLowerCase().includes(words);
   const found = words === '' ? [] : drawing.groups.filter((group) => group.of && isFound(group));
   const sheetOf = new Map(graph.parts.map((part) => [part.id, part.sheet]));
-  const lead = ({ of, says }: Group, children: ReactNode) => {
+  const lead = ({ of, joins }: Group, children: ReactNode) => {
     const to = `/jobs/${id}/${of && 'part' in of ? (sheetOf.get(of.part) ?? 'wire') : `wire#run=${of?.run ?? ''}`}`;
     return (
       <a
         href={to}
-        aria-label={says}
+        aria-description={joins}
         onClick={(event) => {
           if (event.metaKey || event.ctrlKey || event.shiftKey) return;
           event.preventDefault();
@@ -203,7 +203,7 @@ function StringsPart() {
         Plus leaves the first panel; minus comes back along the row from the last. Number the panels on their
         frames as they are here, and measure each string before it is joined to anything.
       </Note>
-      <Frame ref={measure} tabIndex={0} aria-label="Strings, panel by panel" role="region">
+      <Frame ref={measure} tabIndex={0} aria-label="Drawing of the strings" role="region">
         <DrawingView
           drawing={drawing}
           scale={fit}

@@ -28,6 +28,7 @@ import { InkFigure } from '../../job/fields/InkFigure';
 import { Pencils } from '../../job/fields/Pencils';
 
 const SHOWN_AT_FIRST = 8;
+const SHOWN_IN_BOOK = 4;
 
 const Frame = styled(Scroll)`
   tbody tr {
@@ -190,6 +191,17 @@ export function StringsParts() {
 
 /** The schools of the coldest morning side by side, and which decides. */
 function Schools({ picture }: { picture: WindowPicture }) {
+  if (useReading())
+    return (
+      <p>
+        {`The coldest morning by ${picture.schools
+          .map(
+            ({ name, factor, volts, decides }) =>
+              `${name}${decides ? ' (decides)' : ''} × ${factor.toFixed(3)}, ${volts.toFixed(1)} V`,
+          )
+          .join('; by ')}.`}
+      </p>
+    );
   return (
     <Scroll style={{ marginTop: 12 }}>
       <Table aria-label="The coldest morning by each school" style={{ maxWidth: 620 }}>
@@ -232,7 +244,9 @@ function Arrangements({
   const shown = all
     ? rows
     : rows.filter(
-        ({ faults }, index) => (index < SHOWN_AT_FIRST && !(reading && faults !== 0)) || index === chosenAt,
+        ({ faults }, index) =>
+          (index < (reading ? SHOWN_IN_BOOK : SHOWN_AT_FIRST) && !(reading && faults !== 0)) ||
+          index === chosenAt,
       );
   const fitting = rows.filter(({ faults }) => faults === 0).length;
   return (

@@ -66,10 +66,7 @@ function OneStretch({ id, stretch }: { id: string; stretch: Stretch }) {
   if (useReading())
     return (
       <p>
-        {stretch.name || 'Unnamed stretch'}: {show(stretch.length.value, 'distance')}{' '}
-        {SURROUNDINGS[stretch.surroundings]}
-        {stretch.raceway === 'none' ? '' : `, ${stretch.raceway} pipe ${facts?.fill?.pipe ?? ''}`}
-        {buried && stretch.depth ? `, cover ${show(stretch.depth.value, 'size')}` : ''}. {names.join(', ')}.
+        {`${stretch.name || 'Unnamed stretch'}: ${show(stretch.length.value, 'distance')} ${SURROUNDINGS[stretch.surroundings]}${stretch.raceway === 'none' ? '' : `, ${stretch.raceway} pipe ${facts?.fill?.pipe ?? ''}`}${buried && stretch.depth ? `, cover ${show(stretch.depth.value, 'size')}` : ''}. ${names.join(', ')}.`}
       </p>
     );
   return (

@@ -60,6 +60,14 @@ const GOVERNS: Readonly<Record<WireRun['governs'], string>> = {
   typed: 'yours',
 };
 
+/** A run of the book, as one text. */
+function runText(run: WireRun, show: ReturnType<typeof useUnits>): string {
+  const { device } = run;
+  const guarded = device ? `; ${device.label} ${show(device.amps, 'current')} ${device.at}` : '';
+  const short = run.fails.length > 0 ? '. It does not do' : '';
+  return `${run.name}${run.many > 1 ? ` × ${run.many}` : ''}: ${show(run.lengthM, 'distance')} of ${wireText(run)}, ${show(run.amps, 'current')}, drops ${show(run.dropPct, 'percent')}${guarded}${short}.`;
+}
+
 /** Every run in one line: what it carries, on what, how far, and what protects it. */
 export function RunsTable({
   runs,
@@ -77,13 +85,7 @@ export function RunsTable({
     return (
       <ol style={{ margin: 0, paddingLeft: 22 }}>
         {runs.map((run) => (
-          <li key={run.key}>
-            {run.name}
-            {run.many > 1 ? ` × ${run.many}` : ''}: {show(run.lengthM, 'distance')} of {wireText(run)},{' '}
-            {show(run.amps, 'current')}, drops {show(run.dropPct, 'percent')}
-            {run.device ? `; ${run.device.label} ${show(run.device.amps, 'current')} ${run.device.at}` : ''}
-            {run.fails.length > 0 ? <b> It does not do.</b> : ''}
-          </li>
+          <li key={run.key}>{runText(run, show)}</li>
         ))}
       </ol>
     );

@@ -55,13 +55,12 @@ export function TakeOffPart() {
         <ul style={{ margin: 0, paddingLeft: 18 }}>
           {[...new Set(cables.map(({ size, kind }) => `${sizeText(size)} ${KINDS[kind]}`))].map((cable) => (
             <li key={cable}>
-              {cable}:{' '}
-              {cables
+              {`${cable}: ${cables
                 .filter(({ size, kind }) => `${sizeText(size)} ${KINDS[kind]}` === cable)
                 .map(
                   ({ colour, metres, pieces }) => `${colour} ${show(metres, 'distance')} in ${pieces.length}`,
                 )
-                .join(', ')}
+                .join(', ')}`}
             </li>
           ))}
         </ul>
