@@ -201,7 +201,7 @@ function wireAnswer({ wiring, takeOff, climate }: Facts, pen: Pen): Answer {
       ? 'Not with these wires.'
       : bad.length > 0
         ? 'It carries, but drops too much.'
-        : wired.some(({ routed, circuit }) => !routed && circuit.kind === 'feed')
+        : wired.some(({ guessed, circuit }) => guessed && circuit.kind === 'feed')
           ? 'These do, if the runs are no longer than guessed.'
           : 'These do.';
   const main = wired.find(({ circuit }) => circuit.key === 'bank')?.device;
@@ -279,10 +279,16 @@ function governing(
       )
       .join(', '),
     power: powerGoverns(design, power, pen),
-    'one-line': `${wiring.wired.filter(({ circuit }) => circuit.kind === 'feed').length} feeds, ${wiring.wired.length} runs`,
+    'one-line': countText(wiring),
     wire: `${wiring.wired.length} runs · ${pen(Math.round(takeOff.metres), 'distance')}`,
     strings: energy ? arrays.map(stringsText).join(', ') : 'waits for the place',
   };
+}
+
+/** "3 feeds, 14 runs". */
+function countText({ wired }: Facts['wiring']): string {
+  const feeds = wired.filter(({ circuit }) => circuit.kind === 'feed').length;
+  return `${feeds} feed${feeds === 1 ? '' : 's'}, ${wired.length} run${wired.length === 1 ? '' : 's'}`;
 }
 
 /** Inverter and sources in a few words. */

@@ -33,13 +33,14 @@ export interface Guess {
   sheet: Sheet;
   /** Largest move of a margin of the verdict, as a share of its limit, 0 and up. */
   moves: number;
-  /** Which margin moves most. */
-  margin: keyof Margins;
+  /** Which margin moves most; of a length of wire, the copper it asks for. */
+  margin: keyof Margins | 'copper';
   /** True where the error would carry a margin across its limit. */
   flips: boolean;
 }
 
-export const MARGIN_NAMES: Readonly<Record<keyof Margins, string>> = {
+export const MARGIN_NAMES: Readonly<Record<keyof Margins | 'copper', string>> = {
+  copper: 'copper to buy',
   energy: 'made per kWh used',
   days: 'days carried',
   cold: 'cold volts',
@@ -58,7 +59,17 @@ const GRID_HIGH_ERROR_K = 3;
 export function rankGuesses(design: Design, grid: JobClimate | null, pen: Pen): Guess[] {
   const now = marginsOf(calculate(design, grid));
   const guesses = [...enteredGuesses(design, grid, now, pen), ...gridGuesses(design, grid, now, pen)];
-  return guesses.sort((a, b) => Number(b.flips) - Number(a.flips) || b.moves - a.moves);
+  return guesses.sort((a, b) => Number(b.flips) - Number(a.flips) || weightOf(b) - weightOf(a));
+}
+
+/** Copper costs money, the other margins decide whether it stands. */
+const COPPER_WEIGHS = 0.2;
+const weightOf = ({ margin, moves }: Guess) => moves * (margin === 'copper' ? COPPER_WEIGHS : 1);
+
+/** How much more or less copper another length of its runs asks for, as a share. */
+function copperMove(kg: number, tried: readonly Facts[]): Pick<Guess, 'moves' | 'margin' | 'flips'> {
+  const shares = tried.map(({ takeOff }) => Math.abs(takeOff.kg / Math.max(1e-9, kg) - 1));
+  return { moves: kg > 0 ? Math.max(0, ...shares) : 0, margin: 'copper', flips: false };
 }
 
 function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, pen: Pen): Guess[] {
@@ -70,9 +81,7 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
     const step = spec.error.as === 'share' ? entry.value * spec.error.size : spec.error.size;
     const values = NO_MARGIN.test(path) ? [] : [entry.value - step, entry.value + step];
     const tried = values.map((value) =>
-      marginsOf(
-        calculate(withValueAt(design, `${path}/value`, Math.min(spec.max, Math.max(spec.min, value))), grid),
-      ),
+      calculate(withValueAt(design, `${path}/value`, Math.min(spec.max, Math.max(spec.min, value))), grid),
     );
     return [
       {
@@ -83,14 +92,16 @@ function enteredGuesses(design: Design, grid: JobClimate | null, now: Margins, p
         why: spec.error.why,
         path,
         sheet: sheetOf(path),
-        ...largestMove(now, tried),
+        ...(LENGTH.test(path) ? copperMove(facts.takeOff.kg, tried) : largestMove(now, tried.map(marginsOf))),
       },
     ];
   });
 }
 
 /** Figures that decide whether the bank fits and what it costs, and move no margin. */
-const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices|^\/power/;
+const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices|^\/power|^\/wiring\/(price|own)/;
+/** Lengths of runs and of stretches. */
+const LENGTH = /^\/wiring\/(lengths|stretches)\//;
 
 /** The use or array that a figure belongs to, as its place in the design. */
 const ownerOf = (path: string) => /^\/(?:uses|arrays)\/[^/]+/.exec(path)?.[0] ?? '';

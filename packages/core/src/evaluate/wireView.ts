@@ -41,6 +41,8 @@ export interface WireRun {
   wires: number;
   lengthM: number;
   routed: boolean;
+  /** True where its length is only guessed. */
+  guessed: boolean;
   /** The usual length that it takes, where nobody routed it. */
   run: string;
   amps: number;
@@ -106,6 +108,7 @@ function runOf(wired: Wired, { school, units }: Facts['design']): WireRun {
     wires: circuit.wires,
     lengthM: wired.lengthM,
     routed: wired.routed,
+    guessed: wired.guessed,
     run: circuit.run,
     amps: circuit.amps,
     mostA: circuit.mostA,

@@ -271,30 +271,42 @@ const shortCoil: Rule = ({ takeOff }, pen) =>
 
 /** An array's wiring loss as guessed and as its wires come out, told where they differ by so much, in points. */
 const TELLS_PCT = 0.5;
+/** Days of a mean month. */
+const MONTH_DAYS_MEAN = 30.42;
 
-const lossGuessed: Rule = ({ wiring, arrays, energy }: Facts, pen) =>
-  energy === null
-    ? null
-    : arrays.flatMap(({ id, plan, called, strings }): FindingParts[] => {
-        const lost = wiring.arrayLostKWh[id] ?? 0;
-        const year = energy.months.reduce((sum, { byArray }) => sum + 30.42 * (byArray[id] ?? 0), 0) / 1000;
-        if (!strings || year <= 0 || plan.wiring.from !== 'guess') return [];
-        const pct = Math.round((1000 * lost) / (year + lost)) / 10;
-        if (Math.abs(pct - plan.wiring.value) < TELLS_PCT) return [];
-        return [
-          {
-            id: `wire.loss:${id}`,
-            severity: 'note',
-            sheet: 'wire',
-            title: 'What the wires lose is known now',
-            sentence: `${called || 'The array'} loses about ${pen(pct, 'percent')} of its year in its wires; ${pen(plan.wiring.value, 'percent')} was guessed.`,
-            value: pct,
-            limit: plan.wiring.value,
-            remedies: [remedy(`Reckon with ${pen(pct, 'percent')}`, choose(`/arrays/${id}/wiring`, pct))],
-            focus: `/arrays/${id}/wiring`,
-          },
-        ];
-      });
+const lossGuessed: Rule = ({ wiring, arrays, energy }: Facts, pen) => {
+  const known = arrays.flatMap(({ id, plan, called, strings }) => {
+    const lost = wiring.arrayLostKWh[id] ?? 0;
+    const year =
+      (energy?.months ?? []).reduce((sum, { byArray }) => sum + MONTH_DAYS_MEAN * (byArray[id] ?? 0), 0) /
+      1000;
+    if (!strings || year <= 0 || plan.wiring.from !== 'guess') return [];
+    const pct = Math.round((1000 * lost) / (year + lost)) / 10;
+    return Math.abs(pct - plan.wiring.value) < TELLS_PCT ? [] : [{ id, pct, was: plan.wiring.value, called }];
+  });
+  const [first] = known;
+  if (!first) return null;
+  const told = known.map(
+    ({ called, pct, was }) =>
+      `${called || 'The array'} about ${pen(pct, 'percent')} of its year, where ${pen(was, 'percent')} was guessed`,
+  );
+  return {
+    id: 'wire.loss',
+    severity: 'note',
+    sheet: 'wire',
+    title: 'What the wires lose is known now',
+    sentence: `${told.join('; ')}.`,
+    value: first.pct,
+    limit: first.was,
+    remedies: [
+      remedy(
+        known.length === 1 ? `Use ${pen(first.pct, 'percent')}` : 'Use what the wires lose',
+        ...known.map(({ id, pct }) => choose(`/arrays/${id}/wiring`, pct)),
+      ),
+    ],
+    focus: `/arrays/${first.id}/wiring`,
+  };
+};
 
 export const WIRE_RULES: readonly Rule[] = [
   tooThin,

@@ -33,6 +33,8 @@ export interface Wired {
   /** One way, m, and whether somebody routed it. */
   lengthM: number;
   routed: boolean;
+  /** True where its length is only guessed. */
+  guessed: boolean;
   /** Where it is warmest. */
   ambientC: number;
   warmest: Surroundings;

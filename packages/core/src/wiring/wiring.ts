@@ -87,6 +87,10 @@ export function computeWiring(scene: WiringScene): WiringFacts {
       plan,
       lengthM: lying.reduce((sum, { lengthM }) => sum + lengthM, 0),
       routed: (plan?.path.length ?? 0) > 0,
+      guessed:
+        plan && plan.path.length > 0
+          ? plan.path.some((id) => wiring.stretches[id]?.length.from === 'guess')
+          : circuit.kind !== 'string' && wiring.lengths[circuit.run].from === 'guess',
       ambientC: warmest.ambientC,
       warmest: warmest.surroundings,
       make,

@@ -1,4 +1,5 @@
 import type { WireRun } from '@ivolt/core';
+import { useState } from 'react';
 import { useDesign } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
@@ -31,6 +32,9 @@ export const labelsOf = (runs: readonly WireRun[]): EndLabel[] =>
       })),
     ).flat(),
   );
+
+/** Labels that stand on the sheet until all are asked for. */
+const SHOWN_AT_FIRST = 6;
 
 const SIGNS: Readonly<Record<string, string>> = {
   plus: '+',
@@ -67,8 +71,10 @@ export function labelSheet(labels: readonly EndLabel[]): string {
 export function LabelsPart({ runs }: { runs: readonly WireRun[] }) {
   const { name, school } = useDesign();
   const reading = useReading();
+  const [all, setAll] = useState(false);
   if (runs.length === 0) return null;
   const labels = labelsOf(runs);
+  const shown = all ? labels : labels.slice(0, SHOWN_AT_FIRST);
   return (
     <Section part="wire-labels" title="Colours and labels">
       {reading ? null : (
@@ -76,7 +82,7 @@ export function LabelsPart({ runs }: { runs: readonly WireRun[] }) {
           <Table aria-label="Labels for both ends">
             <Heads of={['Label', 'Run', 'Conductor', 'Colour', 'At one end', 'At the other']} />
             <tbody>
-              {labels.map((label) => (
+              {shown.map((label) => (
                 <tr key={label.code}>
                   <th scope="row">{label.code}</th>
                   <td>{label.run}</td>
@@ -91,6 +97,9 @@ export function LabelsPart({ runs }: { runs: readonly WireRun[] }) {
         </Scroll>
       )}
       <Row className="screen" style={{ marginTop: 10 }}>
+        {all || labels.length <= SHOWN_AT_FIRST ? null : (
+          <Action onPress={() => setAll(true)}>Show all {labels.length} labels</Action>
+        )}
         <Action onPress={() => saveFile(`${fileName(name)}-labels.svg`, 'image/svg+xml', labelSheet(labels))}>
           Labels as SVG, to print
         </Action>

@@ -117,7 +117,7 @@ export function RunsTable({
                 </th>
                 <td className="n" data-label="One way">
                   {show(run.lengthM, 'distance')}
-                  {run.routed ? null : <Small>usual</Small>}
+                  {run.guessed ? <Small>guessed</Small> : null}
                 </td>
                 <td className="n" data-label="Current">
                   {show(run.amps, 'current')}
