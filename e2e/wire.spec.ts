@@ -118,3 +118,30 @@ test('a boat’s wires are read on a phone, and one of her own is added by keybo
   await job.saved(page);
   expect(Object.values((await job.stored(id)).wiring.own)[0]).toMatchObject({ amps: { value: 30 } });
 });
+
+test('an entry socket is measured, found the wrong way round, and rewired', async ({ page }) => {
+  const id = await job.create(job.like('Bookwagon', 'Polarity'));
+  await job.open(page, id, 'wire');
+  await expect(page.locator('[data-finding="wire.polarity:feed-a1"]').first()).toContainText(
+    'Polarity is not measured',
+  );
+  await page
+    .getByRole('button', { name: /^The meter says/ })
+    .last()
+    .click();
+  await page.getByRole('option', { name: /plus comes out as minus/ }).click();
+  const stop = page.locator('[data-finding="wire.polarity:feed-a1"]').first();
+  await expect(stop).toContainText('Plus arrives as minus');
+  await expect(page.getByRole('list', { name: /^Plugs of/ })).toContainText('plus is minus by here');
+  await stop.getByRole('button', { name: 'Rewire Entry socket' }).click();
+  await expect(page.locator('[data-finding="wire.polarity:feed-a1"]')).toHaveCount(0);
+  // an extension with the wrong plugs does not mate
+  await page
+    .getByRole('button', { name: /^Its plus, towards the panels/ })
+    .first()
+    .click();
+  await page.getByRole('option', { name: 'a pin' }).click();
+  await expect(page.locator('[data-finding="wire.mates:feed-a1"]').first()).toContainText('do not mate');
+  await job.saved(page);
+  expect((await job.stored(id)).wiring.circuits['feed-a1']!.plugs!.pieces[0]).toMatchObject({ near: 'pin' });
+});

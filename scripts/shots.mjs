@@ -14,6 +14,7 @@ const VIEWS = [
   { file: 'strings', job: 'Vale', sheet: 'strings' },
   { file: 'power', job: 'Vale', sheet: 'power' },
   { file: 'wire', job: 'Vale', sheet: 'wire' },
+  { file: 'one-line', job: 'Vale', sheet: 'one-line' },
   { file: 'strings-night', job: 'Vale', sheet: 'strings', theme: 'night' },
   { file: 'book', job: 'Vale', sheet: 'book' },
   { file: 'phone-cover', job: 'Vale', sheet: '', theme: 'glare', width: 390, height: 844 },

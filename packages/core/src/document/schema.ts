@@ -246,6 +246,7 @@ const sourceSchema = Joi.object({
 const sizeName = Joi.string().valid(...SIZE_NAMES);
 /** Keys of circuits are made of what they belong to. */
 const circuitKey = /^(?!(constructor|prototype)$)[a-z0-9-]{1,60}$/;
+const pin = Joi.string().valid('pin', 'socket');
 const wiringSchema = Joi.object({
   ...entries('/wiring', ['fault']),
   lengths: Joi.object(entries('/wiring/lengths')).required(),
@@ -273,6 +274,23 @@ const wiringSchema = Joi.object({
         path: Joi.array().items(Joi.string().pattern(id)).max(12).unique().required(),
         size: sizeName.allow(null).required(),
         metal: Joi.string().valid('copper', 'aluminium').required(),
+        plugs: Joi.object({
+          panels: pin.required(),
+          controller: pin.allow(null).required(),
+          pieces: Joi.array()
+            .items(
+              Joi.object({
+                name: name.allow('').required(),
+                near: pin.required(),
+                far: pin.required(),
+                swaps: Joi.boolean().allow(null).required(),
+              }),
+            )
+            .max(8)
+            .required(),
+        })
+          .allow(null)
+          .required(),
         ...entries('/wiring/circuits/*', ['side', 'fuse']),
       }),
     )

@@ -59,6 +59,28 @@ export const METRIC_SIZES = [
 export type SizeName = (typeof AWG_SIZES)[number] | (typeof METRIC_SIZES)[number];
 export const SIZE_NAMES: readonly SizeName[] = [...AWG_SIZES, ...METRIC_SIZES];
 
+/** What the plus conductor of an end shows. */
+export type Pin = 'pin' | 'socket';
+
+/** An extension, adapter or entry box between panels and controller, as its plus shows at either side. */
+export interface PlugPiece {
+  name: string;
+  /** Towards the panels, and towards the controller. */
+  near: Pin;
+  far: Pin;
+  /** True where plus comes out as minus, by a meter; null where nobody measured. */
+  swaps: boolean | null;
+}
+
+/** How a feed is plugged, from the panels on. */
+export interface PlugPlan {
+  /** What the plus lead of the first panel shows. */
+  panels: Pin;
+  pieces: PlugPiece[];
+  /** What the controller's end shows; null where it is a terminal. */
+  controller: Pin | null;
+}
+
 /** What a person says about one circuit; what is not said follows from the design. */
 export interface CircuitPlan {
   /** Ids of the stretches it runs through, in their order; none takes the usual length of its kind. */
@@ -70,10 +92,19 @@ export interface CircuitPlan {
   side: Entry | null;
   /** Fuse or breaker that is there; null takes the one that suits. */
   fuse: Entry | null;
+  /** Of a feed of panels; null where nobody said. */
+  plugs: PlugPlan | null;
 }
 
 /** A circuit about which nothing is said. */
-export const BLANK_CIRCUIT: CircuitPlan = { path: [], size: null, metal: 'copper', side: null, fuse: null };
+export const BLANK_CIRCUIT: CircuitPlan = {
+  path: [],
+  size: null,
+  metal: 'copper',
+  side: null,
+  fuse: null,
+  plugs: null,
+};
 
 /** A circuit that does not follow from the design. */
 export interface OwnCircuit {

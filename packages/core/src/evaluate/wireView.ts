@@ -4,12 +4,14 @@ import {
   coloursOf,
   earthOf,
   largerOf,
+  meetingsOf,
   type Bond,
   type CableLine,
   type CircuitKind,
   type Device,
   type Ends,
   type Governs,
+  type Meeting,
   type SmallPart,
   type StretchFacts,
   type Wired,
@@ -66,6 +68,8 @@ export interface WireRun {
   earth: string | null;
   colours: { role: string; colour: string }[];
   lostKWh: number | null;
+  /** How it is plugged, from the panels on; empty where nobody said. */
+  meetings: Meeting[];
   larger: SizeRow[];
 }
 
@@ -130,6 +134,7 @@ function runOf(wired: Wired, { school, units }: Facts['design']): WireRun {
     earth: earthOf(wired, school, units)?.name ?? null,
     colours: coloursOf(circuit, school),
     lostKWh: chosen.lostKWh,
+    meetings: plan?.plugs ? meetingsOf(plan.plugs) : [],
     larger: largerOf(wired).map((tried) => ({
       size: tried.size.name,
       side: tried.side,

@@ -134,3 +134,38 @@ it('the demo’s wires all do', () => {
     for (const { id, severity } of evaluate(design, climate, false).findings)
       if (id.startsWith('wire.')) expect([design.name, id, severity]).not.toEqual([design.name, id, 'stop']);
 });
+
+describe('plugs', () => {
+  const plugged = (plugs: CircuitPlan['plugs']) => said('feed-a2', { plugs });
+  const piece = (parts: Partial<NonNullable<CircuitPlan['plugs']>['pieces'][number]>) => ({
+    name: 'Entry box',
+    near: 'socket' as const,
+    far: 'pin' as const,
+    swaps: false,
+    ...parts,
+  });
+  it('that change plus for minus stop the job; twice is right again', () => {
+    const swapping = piece({ swaps: true });
+    const once = plugged({ panels: 'pin', controller: null, pieces: [swapping] });
+    expect(cured(once, 'wire.polarity:feed-a2')).toMatchObject({
+      severity: 'stop',
+      sentence: expect.stringContaining('Entry box changes plus for minus'),
+    });
+    const twice = plugged({ panels: 'pin', controller: null, pieces: [swapping, swapping] });
+    expect(found(twice, 'wire.polarity:feed-a2')).toBeUndefined();
+  });
+  it('that nobody measured are a look', () => {
+    const design = plugged({ panels: 'pin', controller: null, pieces: [piece({ swaps: null })] });
+    expect(found(design, 'wire.polarity:feed-a2')).toMatchObject({ severity: 'look' });
+  });
+  it('that show the same do not mate', () => {
+    const design = plugged({ panels: 'pin', controller: 'socket', pieces: [piece({ near: 'pin' })] });
+    expect(cured(design, 'wire.mates:feed-a2').sentence).toMatch(
+      /plus from panels shows a pin, and Entry box shows a pin/,
+    );
+    const right = plugged({ panels: 'pin', controller: 'socket', pieces: [piece({})] });
+    expect(found(right, 'wire.mates:feed-a2')).toBeUndefined();
+    const last = plugged({ panels: 'pin', controller: 'pin', pieces: [piece({})] });
+    expect(found(last, 'wire.mates:feed-a2')!.remedies).toEqual([]);
+  });
+});

@@ -56,6 +56,17 @@ export function giveWiring(
     if (next() < 0.1) plan.size = next() < 0.1 ? pick([...METRIC_SIZES, ...AWG_SIZES]) : pick(sizes);
     if (next() < 0.03) plan.metal = 'aluminium';
     if (next() < 0.03) plan.side = chosen(between(1, 3));
+    if (key.startsWith('feed-') && next() < 0.15)
+      plan.plugs = {
+        panels: 'pin',
+        controller: pick(['pin', 'socket', null]),
+        pieces: Array.from({ length: between(1, 3) }, (_, i) => ({
+          name: `Piece ${i + 1}`,
+          near: pick(['pin', 'socket']),
+          far: pick(['pin', 'socket']),
+          swaps: pick([true, false, false, false, null]),
+        })),
+      };
     if (next() < 0.08) plan.fuse = measured(pick([5, 10, 15, 20, 30, 40, 60, 100, 150, 250]));
     if (JSON.stringify(plan) !== JSON.stringify(BLANK_CIRCUIT)) circuits[key] = plan;
   }

@@ -62,6 +62,19 @@ function anyWiring(design: Design, seed: number): WiringPlan {
           metal: pick(['copper', 'aluminium'] as const),
           side: maybe('/wiring/circuits/*/side'),
           fuse: maybe('/wiring/circuits/*/fuse'),
+          plugs:
+            next() < 0.5
+              ? null
+              : {
+                  panels: pick(['pin', 'socket'] as const),
+                  controller: pick(['pin', 'socket', null] as const),
+                  pieces: Array.from({ length: Math.floor(next() * 9) }, () => ({
+                    name: pick(['', 'Box']),
+                    near: pick(['pin', 'socket'] as const),
+                    far: pick(['pin', 'socket'] as const),
+                    swaps: pick([true, false, null]),
+                  })),
+                },
         },
       ]),
     ),

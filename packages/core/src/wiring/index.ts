@@ -5,6 +5,7 @@ export * from './cutting';
 export * from './device';
 export * from './earth';
 export * from './ends';
+export * from './plugs';
 export * from './raceway';
 export * from './scene';
 export * from './size';

@@ -1,5 +1,5 @@
 import { calculate } from '../calculate';
-import { withValueAt, type CircuitPlan, type Design } from '../document';
+import { BLANK_CIRCUIT, withValueAt, type CircuitPlan, type Design } from '../document';
 import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
 import { plainClimate } from '../testing/climates';
 import { bankFaultA, stringsFused } from './circuits';
@@ -17,14 +17,7 @@ const run = (design: Design, key: string): Wired => {
   if (!found) throw new Error(`No circuit ${key}`);
   return found;
 };
-const plan = (parts: Partial<CircuitPlan>): CircuitPlan => ({
-  path: [],
-  size: null,
-  metal: 'copper',
-  side: null,
-  fuse: null,
-  ...parts,
-});
+const plan = (parts: Partial<CircuitPlan>): CircuitPlan => ({ ...BLANK_CIRCUIT, ...parts });
 const said = (design: Design, key: string, parts: Partial<CircuitPlan>): Design =>
   withValueAt(design, `/wiring/circuits/${key}`, plan(parts));
 const jobs = (): Design[] => examples().map(({ design }) => design);

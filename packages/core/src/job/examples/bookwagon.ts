@@ -50,7 +50,20 @@ export function bookwagon(): Design {
         r1: stretch(1, 'Along the roof', 'roof', 'none', 3.2),
         e1: stretch(2, 'From the entry socket to the case', 'indoors', 'none', 1.6),
       },
-      circuits: circuits({ 'feed-a1': { path: ['r1', 'e1'] } }),
+      circuits: circuits({
+        'feed-a1': {
+          path: ['r1', 'e1'],
+          // the entry socket came wired from the coachbuilder; nobody has put a meter on it
+          plugs: {
+            panels: 'pin',
+            controller: 'socket',
+            pieces: [
+              { name: 'Roof extension', near: 'socket', far: 'pin', swaps: false },
+              { name: 'Entry socket', near: 'socket', far: 'pin', swaps: null },
+            ],
+          },
+        },
+      }),
     },
     place: { ...design.place, name: 'Depot', lat: chosen(-34.9), lon: chosen(138.7) },
     stops: {

@@ -1,4 +1,13 @@
-import { blankDesign, chosen, evaluate, examples, oneLineOf, type Design, type OneLine } from '@ivolt/core';
+import {
+  BLANK_CIRCUIT,
+  blankDesign,
+  chosen,
+  evaluate,
+  examples,
+  oneLineOf,
+  type Design,
+  type OneLine,
+} from '@ivolt/core';
 import DxfParser from 'dxf-parser';
 import ELK from 'elkjs/lib/elk.bundled.js';
 import { plainClimate } from '../../../../core/src/testing/climates';
@@ -51,7 +60,7 @@ describe('the graph', () => {
     const thin: Design = { ...demo('Vale') };
     thin.wiring = {
       ...thin.wiring,
-      circuits: { bank: { path: [], size: '1.5 mm2', metal: 'copper', side: null, fuse: null } },
+      circuits: { bank: { ...BLANK_CIRCUIT, size: '1.5 mm2' } },
     };
     const { runs, parts } = graphFor(thin);
     expect(runs.find(({ key }) => key === 'bank')!.mark).toBe('stop');

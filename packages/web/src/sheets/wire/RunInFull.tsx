@@ -12,6 +12,7 @@ import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { Commands, Select } from '../../ui/Opener';
 import { Section } from '../../ui/Section';
+import { PlugsPart } from './PlugsPart';
 import { wireText } from './RunsTable';
 import { addStretch, planOf, removeOwn, sayOf } from './useWireEdits';
 
@@ -77,6 +78,7 @@ export function RunInFull({ run }: { run: WireRun }) {
           {SURROUNDINGS[run.warmest]}.
         </Note>
         <Route run={run} />
+        {run.kind === 'feed' ? <PlugsPart run={run} /> : null}
         <Larger run={run} />
       </div>
     </Section>

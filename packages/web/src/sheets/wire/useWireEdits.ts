@@ -15,8 +15,13 @@ import type { Thunk } from '../../job/store';
 /** What is said about a circuit, as yet or from the first. */
 export const planOf = ({ wiring }: Design, key: string): CircuitPlan => wiring.circuits[key] ?? BLANK_CIRCUIT;
 
-const saysNothing = ({ path, size, metal, side, fuse }: CircuitPlan) =>
-  path.length === 0 && size === null && metal === 'copper' && side === null && fuse === null;
+const saysNothing = ({ path, size, metal, side, fuse, plugs }: CircuitPlan) =>
+  plugs === null &&
+  path.length === 0 &&
+  size === null &&
+  metal === 'copper' &&
+  side === null &&
+  fuse === null;
 
 /** Says something about a circuit; where nothing is left to say, it follows from the design again. */
 export const sayOf = (
