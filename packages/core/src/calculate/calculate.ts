@@ -12,7 +12,7 @@ import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from 
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
 import { loadsOf, settledLoads } from './steps/loads';
 import { powerBankOf, powerOf, powerYearOf } from './steps/power';
-import { takeOffOf, wiringOf } from './steps/wiring';
+import { settledWiring, takeOffOf, wiringOf } from './steps/wiring';
 import { alikeOf, berthOf, harvestOf, pileOf, unlikeOf } from './steps/strings';
 
 /**
@@ -79,7 +79,10 @@ export function calculate(
       )
     );
   });
-  const wiring = once(() => wiringOf(design, loads, bank, power(), arrays, made() || null, climate));
+  const wiring = once(() => {
+    const wires = wiringOf(design, loads, bank, power(), arrays, made() || null, climate);
+    return follows ? settledWiring(wires) : wires;
+  });
   const fit = once(() => fitOf(design.bank));
   const meanDays = once(() => {
     const profiles = loads.months.map(({ profile }) => profile);

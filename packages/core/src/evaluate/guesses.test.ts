@@ -49,19 +49,36 @@ describe('what to measure next', () => {
     }
   });
   it('begins with what could change the verdict, then by how far it moves a margin', () => {
-    const order = (a: Guess, b: Guess) => Number(b.flips) - Number(a.flips) || b.moves - a.moves;
+    // copper is money, and weighs a fifth of what decides
+    const weight = ({ margin, moves }: Guess) => moves * (margin === 'copper' ? 0.2 : 1);
+    const order = (a: Guess, b: Guess) => Number(b.flips) - Number(a.flips) || weight(b) - weight(a);
     expect(guesses.map(({ id }) => id)).toEqual(guesses.toSorted(order).map(({ id }) => id));
     expect(guesses.some(({ flips }) => flips)).toBe(true);
     expect(guesses.some(({ flips }) => !flips)).toBe(true);
   });
   it('moves each margin as the whole reckoning does', () => {
     for (const { id, path, moves, flips } of guesses) {
-      if (id.startsWith('grid.') || path === null || /^\/bank\/(home|unit|prices|horizon)/.test(path))
+      if (
+        id.startsWith('grid.') ||
+        path === null ||
+        /^\/bank\/(home|unit|prices|horizon)|^\/wiring/.test(path)
+      )
         continue;
       const by = moved(dairy, path);
       expect([id, flips]).toEqual([id, by.flips]);
       expect(moves).toBeCloseTo(by.moves, 9);
     }
+  });
+  it('moves the copper by what a run longer or shorter by half asks for', () => {
+    const loads = guesses.find(({ id }) => id === '/wiring/lengths/loads')!;
+    const kg = (factor: number) =>
+      calculate(
+        withValueAt(dairy, '/wiring/lengths/loads/value', factor * dairy.wiring.lengths.loads.value),
+        climate,
+      ).takeOff.kg;
+    expect(loads).toMatchObject({ margin: 'copper', flips: false, sheet: 'wire' });
+    expect(loads.moves).toBeCloseTo(Math.max(kg(1.5) / kg(1) - 1, 1 - kg(0.5) / kg(1)), 9);
+    expect(loads.moves).toBeGreaterThan(0.001);
   });
   it('leaves alone what was measured', () => {
     const use = Object.keys(dairy.uses)[0]!;

@@ -248,5 +248,6 @@ function sheetOf(path: string): Guess['sheet'] {
   if (path.startsWith('/place') || path.startsWith('/stops')) return 'place';
   if (path.startsWith('/bank')) return 'bank';
   if (path.startsWith('/power')) return 'power';
+  if (path.startsWith('/wiring')) return 'wire';
   return /^\/controller|\/strings\/|\/pile\/|^\/dc/.test(path) ? 'strings' : 'array';
 }

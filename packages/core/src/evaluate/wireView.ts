@@ -1,5 +1,7 @@
 import { onFacts, type Facts } from '../calculate';
-import type { Surroundings } from '../document';
+import type { School, Surroundings } from '../document';
+import { remembered } from '../memo';
+import type { UnitSystem } from '../units';
 import {
   coloursOf,
   earthOf,
@@ -87,7 +89,7 @@ export interface WirePicture {
 export const wireView = onFacts('wires as their sheet shows them', (facts: Facts): WirePicture => {
   const { wiring, takeOff, design } = facts;
   return {
-    runs: wiring.wired.map((wired) => runOf(wired, design)),
+    runs: wiring.wired.map((wired) => runOf(wired, design.school, design.units)),
     stretches: wiring.stretches.map(({ plan: _, fill, ...rest }) => ({
       ...rest,
       fill: fill && { conductors: fill.conductors, pipe: fill.pipe?.name ?? null, share: fill.share },
@@ -98,51 +100,54 @@ export const wireView = onFacts('wires as their sheet shows them', (facts: Facts
   };
 });
 
-function runOf(wired: Wired, { school, units }: Facts['design']): WireRun {
-  const { circuit, chosen, plan, least, device, make } = wired;
-  return {
-    key: circuit.key,
-    kind: circuit.kind,
-    name: circuit.name,
-    from: circuit.from,
-    to: circuit.to,
-    ends: wired.ends,
-    ac: circuit.ac,
-    many: circuit.many,
-    wires: circuit.wires,
-    lengthM: wired.lengthM,
-    routed: wired.routed,
-    guessed: wired.guessed,
-    run: circuit.run,
-    amps: circuit.amps,
-    mostA: circuit.mostA,
-    highV: circuit.highV,
-    size: chosen.size.name,
-    side: chosen.side,
-    metal: make.metal,
-    typed: Boolean(plan?.size),
-    least: least?.size.name ?? null,
-    governs: wired.governs,
-    dropV: chosen.dropV,
-    dropPct: chosen.dropPct,
-    limitPct: wired.limitPct,
-    carriesA: chosen.carriesA,
-    ambientC: wired.ambientC,
-    warmest: wired.warmest,
-    fails: chosen.fails,
-    device,
-    earth: earthOf(wired, school, units)?.name ?? null,
-    colours: coloursOf(circuit, school),
-    lostKWh: chosen.lostKWh,
-    meetings: plan?.plugs ? meetingsOf(plan.plugs) : [],
-    larger: largerOf(wired).map((tried) => ({
-      size: tried.size.name,
-      side: tried.side,
-      dropPct: tried.dropPct,
-      carriesA: tried.carriesA,
-      moreMoney: tried.moreMoney,
-      savesKWh: tried.savesKWh,
-      room: tried.carriesA / Math.max(1e-9, circuit.mostA),
-    })),
-  };
-}
+const runOf = remembered(
+  'a run as its sheet shows it',
+  (wired: Wired, school: School, units: UnitSystem): WireRun => {
+    const { circuit, chosen, plan, least, device, make } = wired;
+    return {
+      key: circuit.key,
+      kind: circuit.kind,
+      name: circuit.name,
+      from: circuit.from,
+      to: circuit.to,
+      ends: wired.ends,
+      ac: circuit.ac,
+      many: circuit.many,
+      wires: circuit.wires,
+      lengthM: wired.lengthM,
+      routed: wired.routed,
+      guessed: wired.guessed,
+      run: circuit.run,
+      amps: circuit.amps,
+      mostA: circuit.mostA,
+      highV: circuit.highV,
+      size: chosen.size.name,
+      side: chosen.side,
+      metal: make.metal,
+      typed: Boolean(plan?.size),
+      least: least?.size.name ?? null,
+      governs: wired.governs,
+      dropV: chosen.dropV,
+      dropPct: chosen.dropPct,
+      limitPct: wired.limitPct,
+      carriesA: chosen.carriesA,
+      ambientC: wired.ambientC,
+      warmest: wired.warmest,
+      fails: chosen.fails,
+      device,
+      earth: earthOf(wired, school, units)?.name ?? null,
+      colours: coloursOf(circuit, school),
+      lostKWh: chosen.lostKWh,
+      meetings: plan?.plugs ? meetingsOf(plan.plugs) : [],
+      larger: largerOf(wired).map((tried) => ({
+        size: tried.size.name,
+        side: tried.side,
+        dropPct: tried.dropPct,
+        carriesA: tried.carriesA,
+        moreMoney: tried.moreMoney,
+        savesKWh: tried.savesKWh,
+        room: tried.carriesA / Math.max(1e-9, circuit.mostA),
+      })),
+    };
+  },
+);

@@ -1,4 +1,5 @@
 import { onFacts, type Facts } from '../calculate';
+import { remembered } from '../memo';
 import { FAULT_PER_AH, loopM, sizeText, type Wired } from '../wiring';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
@@ -36,7 +37,7 @@ function stepsOf({ circuit, chosen, lengthM }: Wired, pen: Pen): Step[] {
   ];
 }
 
-const oneRun = (wired: Wired, pen: Pen): Figure => {
+const oneRun = remembered('figure of a run', (wired: Wired, pen: Pen): Figure => {
   const { circuit, chosen } = wired;
   return figure(pen, `wire:${circuit.key}`, 'wire', `drop, ${circuit.name}`, chosen.dropPct, 'percent', {
     steps: stepsOf(wired, pen),
@@ -44,7 +45,7 @@ const oneRun = (wired: Wired, pen: Pen): Figure => {
     others:
       chosen.lostKWh === null ? null : `About ${pen(1000 * chosen.lostKWh, 'energy')} a year stay in it.`,
   });
-};
+});
 
 /** Runs whose losses are told one by one. */
 const MOST_TOLD = 7;

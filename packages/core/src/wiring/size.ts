@@ -144,22 +144,27 @@ export function trySize(of: Job, size: Conductor, side: number): Tried {
   };
 }
 
-/** Sizes from the smallest, and then so many side by side. */
-function* ladder(units: 'metric' | 'imperial', side: number | null): Generator<[Conductor, number]> {
+type Step = readonly [size: Conductor, side: number];
+
+/** Sizes from the smallest, and then so many side by side where that is more than the largest. */
+function stepsOf(units: 'metric' | 'imperial', side: number | null): readonly Step[] {
   const sizes = sizesOf(units);
-  if (side !== null) {
-    for (const size of sizes) yield [size, side];
-    return;
-  }
-  for (const size of sizes) yield [size, 1];
-  const thick = sizes.filter(({ areaMm2 }) => areaMm2 >= SIDE_FROM);
-  const many = thick.flatMap((size) =>
-    Array.from({ length: MOST_SIDE - 1 }, (_, i): [Conductor, number] => [size, i + 2]),
-  );
+  if (side !== null) return sizes.map((size): Step => [size, side]);
   const largest = sizes.at(-1)?.areaMm2 ?? 0;
-  yield* many
+  const many = sizes
+    .filter(({ areaMm2 }) => areaMm2 >= SIDE_FROM)
+    .flatMap((size) => Array.from({ length: MOST_SIDE - 1 }, (_, i): Step => [size, i + 2]))
     .filter(([size, n]) => size.areaMm2 * n > largest)
     .sort(([a, n], [b, m]) => a.areaMm2 * n - b.areaMm2 * m || n - m);
+  return [...sizes.map((size): Step => [size, 1]), ...many];
+}
+const LADDERS = new Map<string, readonly Step[]>();
+/** The same, made once for each system and number side by side. */
+function ladder(units: 'metric' | 'imperial', side: number | null): readonly Step[] {
+  const key = `${units} ${side}`;
+  const known = LADDERS.get(key) ?? stepsOf(units, side);
+  LADDERS.set(key, known);
+  return known;
 }
 
 const GRAVEST: readonly Governs[] = ['drop', 'ampacity', 'protection', 'short', 'strength'];
@@ -205,7 +210,7 @@ export interface Larger extends Tried {
 /** The next three sizes up from the chosen one. */
 export function largerOf({ job: of, plan, chosen }: Wired): Larger[] {
   const area = chosen.size.areaMm2 * chosen.side;
-  return [...ladder(of.units, plan?.side?.value ?? null)]
+  return ladder(of.units, plan?.side?.value ?? null)
     .filter(([size, side]) => size.areaMm2 * side > area + 1e-9)
     .slice(0, 3)
     .map(([size, side]) => trySize(of, size, side))

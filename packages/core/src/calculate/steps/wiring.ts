@@ -2,7 +2,7 @@ import type { BankResult } from '../../bank';
 import type { ResolvedClimate } from '../../climate';
 import type { Design } from '../../document';
 import type { Loads, UseRow } from '../../loads';
-import { partsOf, remembered } from '../../memo';
+import { partsOf, remembered, settling } from '../../memo';
 import { LEGS, sourceFigure, type PowerFacts } from '../../power';
 import { backFedAmps, chargeAmpsOn } from '../../strings';
 import { MONTH_DAYS } from '../../units';
@@ -63,6 +63,9 @@ export const wiringOf = (
   made: readonly Float64Array[] | null,
   climate: ResolvedClimate | null,
 ): WiringFacts => wires(parts(design), loads, bank, power, arrays, made, climate && climate.high.valueC);
+
+/** Wires that follow the last ones: a run that came out the same is the same. */
+export const settledWiring = settling<WiringFacts>();
 
 const bought = remembered('take-off of the wires', (design: WiringDesign, { wired }: WiringFacts) =>
   takeOff(
