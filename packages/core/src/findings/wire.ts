@@ -90,17 +90,31 @@ const noneDoes: Rule = (facts, pen) =>
         sentence: `${circuit.name}: even ${sizedText(chosen)} falls short. ${shortOf(wired, chosen, pen)}. ${grave ? 'A higher system voltage, or less on one circuit.' : `Over ${pen(lengthM, 'distance')} higher volts lose less: longer strings, a higher system voltage, or the machines nearer to each other.`}`,
         value: chosen.dropPct,
         limit: wired.limitPct,
-        remedies: plan?.fuse || plan?.side ? [freed(circuit.key, plan)] : [],
+        remedies: plan ? freed(circuit.key, plan) : [],
         focus: circuit.about,
       },
     ];
   });
 
-const freed = (key: string, plan: CircuitPlan): Remedy =>
-  remedy(
-    'Let fuse and number follow from the design',
-    said(key, changed(changed(plan, 'fuse', null), 'side', null)),
-  );
+/** What was said of it taken back: fuse and number side by side, its way among others, or all of it. */
+const freed = (key: string, plan: CircuitPlan): Remedy[] => [
+  ...(plan.fuse || plan.side
+    ? [
+        remedy(
+          'Let fuse and number follow from the design',
+          said(key, changed(changed(plan, 'fuse', null), 'side', null)),
+        ),
+      ]
+    : []),
+  ...(plan.path.length > 0 ? [remedy('Give it a way of its own', said(key, alone(plan)))] : []),
+  remedy('Let all of it follow from the design', { op: 'remove', path: `/wiring/circuits/${key}` }),
+];
+
+/** Away from what it was laid with. */
+const alone = remembered('circuits on a way of their own', (plan: CircuitPlan): CircuitPlan => ({
+  ...plan,
+  path: [],
+}));
 
 /** A fuse that is there and opens in everyday use. */
 const opensInUse: Rule = ({ wiring }, pen) =>
@@ -124,7 +138,9 @@ const opensInUse: Rule = ({ wiring }, pen) =>
 /** A short that no usual fuse breaks. */
 const cannotBreak: Rule = ({ wiring, design }, pen) =>
   wiring.wired.flatMap(({ circuit, device }): FindingParts[] => {
-    if (!device || device.mustBreakA === null || device.breaksA === null) return [];
+    // what stands behind the main fuse is spared by it
+    if (circuit.kind === 'inverter' || !device || device.mustBreakA === null || device.breaksA === null)
+      return [];
     if (device.mustBreakA <= device.breaksA) return [];
     const known = design.wiring.fault !== null;
     return [

@@ -94,6 +94,6 @@ export function giveWiring(
           },
         }
       : {};
-  const fault = next() < 0.15 ? measured(between(1, 60) * 500) : null;
+  const fault = next() < 0.15 ? measured(between(1, 38) * 500) : null;
   design.wiring = { ...wiring, lengths, stretches, circuits, own, coils, fault };
 }

@@ -1,5 +1,12 @@
 import { calculate } from '../calculate';
-import { BLANK_CIRCUIT, withValueAt, type CircuitPlan, type Design } from '../document';
+import {
+  AWG_SIZES,
+  BLANK_CIRCUIT,
+  METRIC_SIZES,
+  withValueAt,
+  type CircuitPlan,
+  type Design,
+} from '../document';
 import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
 import { plainClimate } from '../testing/climates';
 import { bankFaultA, stringsFused } from './circuits';
@@ -131,7 +138,7 @@ describe('the smallest size', () => {
       for (const { chosen: tried, job, governs, plan: own } of wiringOf(design).wired) {
         if (own?.size) continue;
         expect(tried.fails).toEqual([]);
-        const below = [...(design.units === 'metric' ? METRIC : AWG)].filter(
+        const below = (design.units === 'metric' ? METRIC_SIZES : AWG_SIZES).filter(
           (name) => conductor(name).areaMm2 < tried.size.areaMm2,
         );
         if (below.length === 0 || tried.side > 1) continue;
@@ -203,37 +210,6 @@ describe('the smallest size', () => {
     expect(tried.lostKWh! / year).toBeGreaterThan(tried.dropPct / 1000);
   });
 });
-
-const METRIC = [
-  '1.5 mm2',
-  '2.5 mm2',
-  '4 mm2',
-  '6 mm2',
-  '10 mm2',
-  '16 mm2',
-  '25 mm2',
-  '35 mm2',
-  '50 mm2',
-  '70 mm2',
-  '95 mm2',
-  '120 mm2',
-] as const;
-const AWG = [
-  '16 AWG',
-  '14 AWG',
-  '12 AWG',
-  '10 AWG',
-  '8 AWG',
-  '6 AWG',
-  '4 AWG',
-  '3 AWG',
-  '2 AWG',
-  '1 AWG',
-  '1/0 AWG',
-  '2/0 AWG',
-  '3/0 AWG',
-  '4/0 AWG',
-] as const;
 
 describe('worked by hand, North American', () => {
   const at = (
