@@ -109,7 +109,11 @@ const wrongBus: Rule = (facts) => {
     title: 'The inverter is made for another voltage',
     sentence: `${inverter.label} is made for ${inverter.buses.join(' and ')} V; the battery side is ${busVolts} V. It does not start, or breaks.`,
     value: busVolts,
-    remedies: machinesThat(facts, holdsAll(facts.power.asked)),
+    // where no typical one for this voltage does it all, it is chosen anew with its uses in view
+    remedies: [
+      ...machinesThat(facts, holdsAll(facts.power.asked)),
+      remedy('Leave it out, to choose another', put('/power/inverter', null)),
+    ],
     focus: '/power/inverter',
   };
 };
