@@ -27,7 +27,8 @@ function carriesText({ chosen, ambientC, circuit }: Wired, pen: Pen): string {
 function stepsOf({ circuit, chosen, lengthM }: Wired, pen: Pen): Step[] {
   const ohm = circuit.amps > 0 ? chosen.dropV / circuit.amps : 0;
   return [
-    step('current', pen(circuit.amps, 'current')),
+    // a lamp's tenth of an amp in full, so that the sum can be done again
+    step('current', circuit.amps < 10 ? `${circuit.amps.toPrecision(3)} A` : pen(circuit.amps, 'current')),
     step(
       `${pen(loopM(circuit, lengthM), 'distance')} of ${sizedText(chosen)}, out and back`,
       `× ${ohm.toPrecision(3)} Ω`,
@@ -96,16 +97,17 @@ export const wireFigures = onFacts(
       ...(main?.device
         ? [
             figure(pen, 'wire.main', 'wire', `main fuse: ${main.device.label}`, main.device.amps, 'current', {
-              steps: [
-                step('most that flows for hours', pen(main.circuit.mostA, 'current')),
-                step('continuous duty', share(main.circuit.factor)),
-                step(
-                  'up to the next size',
-                  `+ ${pen(Math.max(0, main.device.amps - main.circuit.mostA * main.circuit.factor), 'current')}`,
-                ),
-              ],
-              source:
-                'The larger of what all controllers charge with and of what inverter and DC uses take from a bank that is nearly empty.',
+              steps: main.device.typed
+                ? []
+                : [
+                    step('most that flows for hours', pen(main.circuit.mostA, 'current')),
+                    step('continuous duty', share(main.circuit.factor)),
+                    step(
+                      'up to the next size',
+                      `+ ${pen(Math.max(0, main.device.amps - main.circuit.mostA * main.circuit.factor), 'current')}`,
+                    ),
+                  ],
+              source: `${main.device.typed ? 'The one that is there, as typed. It must bear the' : 'The'} larger of what all controllers charge with and of what inverter and DC uses take from a bank that is nearly empty.`,
             }),
             figure(pen, 'wire.fault', 'wire', 'bank into a short', wiring.bankFaultA, 'current', {
               steps: design.wiring.fault

@@ -41,6 +41,8 @@ export interface Circuit {
   mostA: number;
   /** Of `mostA`, what device and terminals must bear. */
   factor: number;
+  /** For the instant that its motor starts; 0 where none does. */
+  startA: number;
   run: RunKind;
   drop: DropKind;
   /** Of that limit, what this run may take, 0–1. */
@@ -111,6 +113,7 @@ const plain = {
   protection: 'bank' as Protection,
   dropShare: 1,
   factor: CONTINUOUS,
+  startA: 0,
 };
 
 /** Where a circuit lies that nobody routed. */
@@ -385,7 +388,7 @@ function acUseCircuits(scene: WiringScene): Circuit[] {
 }
 
 function useCircuit(
-  { id, name, watts, volts, yearWh }: UseWires,
+  { id, name, watts, startW, volts, yearWh }: UseWires,
   kind: 'ac' | 'dc',
   bears: ReturnType<typeof acPlain> | ReturnType<typeof dcPlain>,
   from: string,
@@ -402,8 +405,8 @@ function useCircuit(
     amps,
     mostA: amps,
     run: 'loads',
-    // a motor starts on it
     factor: CONTINUOUS,
+    startA: startW > watts ? startW / Math.max(1, volts) : 0,
     at: kind === 'ac' ? 'in the AC panel' : 'in the fuse block',
     squareHours: (amps * yearWh) / Math.max(1, volts),
     about: `/uses/${id}/watts`,

@@ -86,6 +86,8 @@ const DEVICES_FOR: Partial<Record<CircuitKind, readonly DeviceKind[]>> = {
   dc: IN_A_BLOCK,
   own: IN_A_BLOCK,
 };
+/** Of its rating, what a device lets pass while a motor starts: a breaker of type C, and a slow fuse. Common practice. */
+const HOLDS = { breaker: 4, fuse: 2 } as const;
 /** Of what is needed, a fuse so many times as large protects little. Common practice. */
 const FAR_TOO_LARGE = 2;
 
@@ -121,9 +123,9 @@ export function deviceFor(
   array: ArrayWires | undefined,
   typedA: number | null,
 ): Device | null {
-  const { protection, highV, many, at, mostA, factor, faultA, loaded } = circuit;
+  const { protection, highV, many, at, mostA, factor, startA, faultA, loaded } = circuit;
   if (protection === 'none') return null;
-  const needA = mostA * factor;
+  const needA = Math.max(mostA * factor, startA / HOLDS[protection === 'breaker' ? 'breaker' : 'fuse']);
   const base = { at, highV, many, typed: typedA !== null };
   if (protection === 'string') {
     const amps = typedA ?? (array && stringFuseA(array.iscA, school)) ?? needA;

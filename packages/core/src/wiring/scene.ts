@@ -38,6 +38,8 @@ export interface UseWires {
   id: string;
   name: string;
   watts: number;
+  /** While one of them starts. */
+  startW: number;
   volts: number;
   /** Wh a year at the use. */
   yearWh: number;

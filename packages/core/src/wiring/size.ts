@@ -90,6 +90,8 @@ export interface Job {
   limitPct: number;
   pricePerMm2M: number;
   device: Device | null;
+  /** True where the number side by side is said, and its stretches count them. */
+  sideSaid: boolean;
 }
 
 /** Metres of conductor that the current goes through, out and back. */
@@ -100,7 +102,15 @@ export const loopM = ({ returnM, ac, loaded }: Circuit, lengthM: number): number
 /** One size, so many side by side, on a circuit. */
 export function trySize(of: Job, size: Conductor, side: number): Tried {
   const { circuit, school, lying, make, limitPct, device } = of;
-  const each = lying.map((laid) => ampacity(school, size, circuit.insulation, make.metal, laid));
+  // conductors side by side lie together; where somebody said how many, their stretches count them already
+  const more = of.sideSaid ? 1 : side;
+  const each = lying.map((laid) =>
+    ampacity(school, size, circuit.insulation, make.metal, {
+      ...laid,
+      circuits: laid.circuits * more,
+      conductors: laid.conductors * more,
+    }),
+  );
   const worst = each.reduce((a, b) => (b.amps < a.amps ? b : a));
   const carriesA = Math.min(worst.amps, worst.terminalA) * side;
   const lengthM = lying.reduce((sum, laid) => sum + laid.lengthM, 0);

@@ -163,6 +163,14 @@ describe('the smallest size', () => {
     expect(far.chosen.fails).toEqual(['drop']);
     expect(far.chosen.side).toBe(4);
   });
+  it('side by side lies together, and each carries less', () => {
+    const wired = run(demo('Vale'), 'bank');
+    const one = trySize(wired.job, conductor('95 mm2'), 1);
+    const two = trySize(wired.job, conductor('95 mm2'), 2);
+    expect(one.ampacity.togetherShare).toBe(1);
+    expect(two.ampacity.togetherShare).toBe(0.8);
+    expect(two.carriesA).toBeCloseTo(1.6 * one.carriesA, 6);
+  });
   it('goes side by side from 50 mm² on only', () => {
     const large = shed((design) => ({
       ...design,
@@ -230,6 +238,7 @@ describe('worked by hand, North American', () => {
     limitPct: 3,
     pricePerMm2M: 0,
     device: deviceA ? ({ amps: deviceA } as never) : null,
+    sideSaid: false,
   });
   // 20 A Isc to an input, four in a pipe on a roof at 60 °C: 25 A, terminals 31.25 A
   it('8 AWG carries two strings on a hot roof; 10 AWG does not', () => {
@@ -327,6 +336,14 @@ describe('what protects it', () => {
   it('opens both conductors of a circuit where its school asks for it', () => {
     expect(run(demo('Vale'), 'panel').device!.poles).toBe(2);
     expect(run(demo('Honey'), 'panel').device!.poles).toBe(1);
+  });
+  it('holds while a motor starts', () => {
+    // 38 W at 12.8 V that starts with three times as much: 8.9 A through a slow fuse of half of it at least
+    const pump = run(demo('Sula'), 'dc-u7');
+    expect(pump.circuit.startA).toBeCloseTo((3 * 38) / calculate(demo('Sula'), climate).bank.volts, 6);
+    expect(pump.device!.amps).toBe(5);
+    const harder = withValueAt(demo('Sula'), '/uses/u7/startFactor', measured(6));
+    expect(run(harder, 'dc-u7').device!.amps).toBe(10);
   });
   it('is the strongest there is where none breaks it', () => {
     const circuit = { ...run(shed(), 'bank').circuit, faultA: 50_000 };

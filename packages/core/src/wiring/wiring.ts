@@ -80,7 +80,17 @@ export function computeWiring(scene: WiringScene): WiringFacts {
     };
     const device = deviceOf(circuit, school, array, plan);
     const limitPct = wiring.drop[circuit.drop].value * circuit.dropShare;
-    const job = { circuit, school, units, lying, make, limitPct, pricePerMm2M: wiring.price.value, device };
+    const job = {
+      circuit,
+      school,
+      units,
+      lying,
+      make,
+      limitPct,
+      pricePerMm2M: wiring.price.value,
+      device,
+      sideSaid: (plan?.side ?? null) !== null && (plan?.path.length ?? 0) > 0,
+    };
     return {
       circuit,
       ends: endsOf(circuit, scene),

@@ -206,7 +206,16 @@ const usesOf = (
     if (use?.supply !== side || row.later) return [];
     const watts = row.runW * use.count.value;
     return watts > 0
-      ? [{ id: row.id, name: use.name, watts, volts: voltsOf(use.leg), yearWh: yearWh(row) * gives }]
+      ? [
+          {
+            id: row.id,
+            name: use.name,
+            watts,
+            startW: watts - row.runW + Math.max(row.runW, row.startW),
+            volts: voltsOf(use.leg),
+            yearWh: yearWh(row) * gives,
+          },
+        ]
       : [];
   });
 };
