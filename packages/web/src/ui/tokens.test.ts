@@ -56,7 +56,11 @@ describe.each(THEMES)('the colours of %s', (theme) => {
 
 it('no picture tells anything by a line that only rules the paper', () => {
   const charts = join(__dirname, '../charts');
-  const ruled = readdirSync(charts).filter((file) =>
+  const files = readdirSync(charts, { recursive: true, encoding: 'utf8' }).filter((file) =>
+    /\.tsx?$/.test(file),
+  );
+  expect(files.length).toBeGreaterThan(20);
+  const ruled = files.filter((file) =>
     /color\.(rule|marginRule)\b/.test(readFileSync(join(charts, file), 'utf8')),
   );
   expect(ruled).toEqual([]);

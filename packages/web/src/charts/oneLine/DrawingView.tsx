@@ -8,9 +8,9 @@ const INKS: Readonly<Record<InkName, string>> = {
   ink: color.ink,
   soft: color.soft,
   act: color.act,
-  look: color.sun,
+  look: color.pencil,
   earth: color.stored,
-  rule: color.rule,
+  rule: color.hatch,
 };
 const FILLS: Readonly<Record<Fill, string>> = {
   none: 'none',
