@@ -18,12 +18,9 @@ import {
   uuid,
   words,
 } from './schemaKit';
+import { wiringSchema } from './schemaWiring';
 import { USE_GROUPS } from './use';
 import { CURRENT_VERSION } from './version';
-import { SIZE_NAMES, SURROUNDINGS } from './wiring';
-
-/** What the wiring of a job may hold at most. */
-export const MOST_WIRING = { stretches: 60, circuits: 200, own: 40, coils: 60 } as const;
 
 const useSchema = Joi.object({
   name: name.allow('').required(),
@@ -242,85 +239,6 @@ const sourceSchema = Joi.object({
   hoursBy: monthly('/power/sources/*/hoursBy/*'),
   energyBy: monthly('/power/sources/*/energyBy/*'),
 });
-
-const sizeName = Joi.string().valid(...SIZE_NAMES);
-/** Keys of circuits are made of what they belong to. */
-const circuitKey = /^(?!(constructor|prototype)$)[a-z0-9-]{1,60}$/;
-const pin = Joi.string().valid('pin', 'socket');
-const wiringSchema = Joi.object({
-  ...entries('/wiring', ['fault']),
-  lengths: Joi.object(entries('/wiring/lengths')).required(),
-  drop: Joi.object(entries('/wiring/drop')).required(),
-  stretches: Joi.object()
-    .pattern(
-      id,
-      Joi.object({
-        name: name.allow('').required(),
-        position,
-        surroundings: Joi.string()
-          .valid(...Object.keys(SURROUNDINGS))
-          .required(),
-        raceway: Joi.string().valid('none', 'plastic', 'steel').required(),
-        traffic: Joi.boolean().required(),
-        ...entries('/wiring/stretches/*', ['ambient', 'depth']),
-      }),
-    )
-    .max(MOST_WIRING.stretches)
-    .required(),
-  circuits: Joi.object()
-    .pattern(
-      circuitKey,
-      Joi.object({
-        path: Joi.array().items(Joi.string().pattern(id)).max(12).unique().required(),
-        size: sizeName.allow(null).required(),
-        metal: Joi.string().valid('copper', 'aluminium').required(),
-        plugs: Joi.object({
-          panels: pin.required(),
-          controller: pin.allow(null).required(),
-          pieces: Joi.array()
-            .items(
-              Joi.object({
-                name: name.allow('').required(),
-                near: pin.required(),
-                far: pin.required(),
-                swaps: Joi.boolean().allow(null).required(),
-              }),
-            )
-            .max(8)
-            .required(),
-        })
-          .allow(null)
-          .required(),
-        ...entries('/wiring/circuits/*', ['side', 'fuse']),
-      }),
-    )
-    .max(MOST_WIRING.circuits)
-    .required(),
-  own: Joi.object()
-    .pattern(
-      id,
-      Joi.object({
-        name: name.allow('').required(),
-        position,
-        ac: Joi.boolean().required(),
-        ...entries('/wiring/own/*'),
-      }),
-    )
-    .max(MOST_WIRING.own)
-    .required(),
-  coils: Joi.object()
-    .pattern(
-      id,
-      Joi.object({
-        position,
-        size: sizeName.required(),
-        colour: words.trim().max(30).allow('').required(),
-        ...entries('/wiring/coils/*'),
-      }),
-    )
-    .max(MOST_WIRING.coils)
-    .required(),
-}).required();
 
 const chemistry = Joi.string().valid('lfp', 'flooded', 'gel', 'agm', 'nickel-iron', 'sodium-ion');
 const people = entry(fieldAt('/people/usual')).required();

@@ -129,6 +129,15 @@ it('what the wires lose is offered in place of the guess, for all arrays at once
   expect(told.remedies[0]!.operations).toHaveLength(3);
 });
 
+it('a loss beyond what an array may be given is told, and not offered', () => {
+  const far = said(
+    'feed-a1',
+    { size: '2.5 mm2' },
+    withValueAt(vale, '/wiring/stretches/t1/length', measured(3000)),
+  );
+  expect(found(far, 'wire.loss')).toMatchObject({ severity: 'note', remedies: [] });
+});
+
 it('the demo’s wires all do', () => {
   for (const { design } of examples())
     for (const { id, severity } of evaluate(design, climate, false).findings)

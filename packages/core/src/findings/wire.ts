@@ -1,9 +1,11 @@
 import type { Facts } from '../calculate';
-import type { CircuitPlan, Operation, Pin, PlugPiece } from '../document';
+import { fieldAt, type CircuitPlan, type Operation } from '../document';
 import { sizedText, type Pen } from '../figures';
 import { remembered } from '../memo';
-import { meetingsOf, sizeText, type Tried, type Wired } from '../wiring';
-import { choose, put, remedy, type FindingParts, type Remedy, type Rule } from './finding';
+import { MONTH_DAYS } from '../units';
+import { SIDE_FROM_MM2, sizeText, type Tried, type Wired } from '../wiring';
+import { choose, remedy, type FindingParts, type Remedy, type Rule } from './finding';
+import { PLUG_RULES, sayCircuit as said } from './plugs';
 
 /** A change of what is said about a circuit; the same object whenever it is tried. */
 const changed = remembered(
@@ -13,7 +15,6 @@ const changed = remembered(
     [key]: value,
   }),
 );
-const said = (key: string, value: CircuitPlan): Operation => put(`/wiring/circuits/${key}`, value);
 
 /** Lets the size follow again, or takes one that does. */
 function sizes({ circuit, plan, least }: Wired): Remedy[] {
@@ -157,9 +158,6 @@ const cannotBreak: Rule = ({ wiring, design }, pen) =>
     ];
   });
 
-/** Below this conductors are not put side by side, mm². @source NEC 310.10(G): 1/0 AWG (from memory) */
-const SIDE_FROM_MM2 = 50;
-
 const sideBySide: Rule = ({ wiring }) =>
   wiring.wired.flatMap(({ circuit, plan, chosen }): FindingParts[] => {
     if (!plan?.side || chosen.side < 2 || chosen.size.areaMm2 >= SIDE_FROM_MM2) return [];
@@ -287,15 +285,15 @@ const shortCoil: Rule = ({ takeOff }, pen) =>
 
 /** An array's wiring loss as guessed and as its wires come out, told where they differ by so much, in points. */
 const TELLS_PCT = 0.5;
-/** Days of a mean month. */
-const MONTH_DAYS_MEAN = 30.42;
 
 const lossGuessed: Rule = ({ wiring, arrays, energy }: Facts, pen) => {
   const known = arrays.flatMap(({ id, plan, called, strings }) => {
     const lost = wiring.arrayLostKWh[id] ?? 0;
     const year =
-      (energy?.months ?? []).reduce((sum, { byArray }) => sum + MONTH_DAYS_MEAN * (byArray[id] ?? 0), 0) /
-      1000;
+      (energy?.months ?? []).reduce(
+        (sum, { month, byArray }) => sum + (MONTH_DAYS[month - 1] ?? 30) * (byArray[id] ?? 0),
+        0,
+      ) / 1000;
     if (!strings || year <= 0 || plan.wiring.from !== 'guess') return [];
     const pct = Math.round((1000 * lost) / (year + lost)) / 10;
     return Math.abs(pct - plan.wiring.value) < TELLS_PCT ? [] : [{ id, pct, was: plan.wiring.value, called }];
@@ -314,92 +312,18 @@ const lossGuessed: Rule = ({ wiring, arrays, energy }: Facts, pen) => {
     sentence: `${told.join('; ')}.`,
     value: first.pct,
     limit: first.was,
-    remedies: [
-      remedy(
-        known.length === 1 ? `Use ${pen(first.pct, 'percent')}` : 'Use what the wires lose',
-        ...known.map(({ id, pct }) => choose(`/arrays/${id}/wiring`, pct)),
-      ),
-    ],
+    // so much is no loss that an array may be given: the run itself is to be mended
+    remedies: known.some(({ id, pct }) => pct > fieldAt(`/arrays/${id}/wiring`).max)
+      ? []
+      : [
+          remedy(
+            known.length === 1 ? `Use ${pen(first.pct, 'percent')}` : 'Use what the wires lose',
+            ...known.map(({ id, pct }) => choose(`/arrays/${id}/wiring`, pct)),
+          ),
+        ],
     focus: `/arrays/${first.id}/wiring`,
   };
 };
-
-/** A change of one piece of a feed's plugs; the same object whenever it is tried. */
-const replugged = remembered(
-  'plugs as remedies have them',
-  (plan: CircuitPlan, at: number, key: 'near' | 'swaps', value: Pin | boolean): CircuitPlan => ({
-    ...plan,
-    plugs: plan.plugs && {
-      ...plan.plugs,
-      pieces: plan.plugs.pieces.map((piece, i) => (i === at ? { ...piece, [key]: value } : piece)),
-    },
-  }),
-);
-
-/** Plus that arrives as minus, and pieces that nobody measured. */
-const polarity: Rule = ({ wiring }) =>
-  wiring.wired.flatMap(({ circuit, plan }): FindingParts[] => {
-    if (!plan?.plugs) return [];
-    const { pieces } = plan.plugs;
-    const named = (of: readonly PlugPiece[]) => of.map(({ name }) => name || 'an unnamed piece').join(', ');
-    const unknown = pieces.filter(({ swaps }) => swaps === null);
-    const swapping = pieces.filter(({ swaps }) => swaps === true);
-    if (unknown.length === 0 && swapping.length % 2 === 0) return [];
-    const sure = unknown.length === 0;
-    return [
-      {
-        id: `wire.polarity:${circuit.key}`,
-        severity: sure ? 'stop' : 'look',
-        sheet: 'wire',
-        title: sure ? 'Plus arrives as minus' : 'Polarity is not measured',
-        sentence: sure
-          ? `${circuit.name}: ${named(swapping)} changes plus for minus on the way to the controller, which a reversed string can destroy.`
-          : `${circuit.name}: ${named(unknown)} may come wired either way round. Measure it with a meter before anything is joined, and say what it showed.`,
-        remedies: sure
-          ? pieces.flatMap((piece, at) =>
-              piece.swaps
-                ? [
-                    remedy(
-                      `Rewire ${piece.name || 'it'}`,
-                      said(circuit.key, replugged(plan, at, 'swaps', false)),
-                    ),
-                  ]
-                : [],
-            )
-          : [],
-        focus: `/wiring/circuits/${circuit.key}`,
-      },
-    ];
-  });
-
-/** Two ends that show the same never mate. */
-const unmated: Rule = ({ wiring }) =>
-  wiring.wired.flatMap(({ circuit, plan }): FindingParts[] => {
-    if (!plan?.plugs) return [];
-    const meetings = meetingsOf(plan.plugs);
-    const at = meetings.findIndex(({ mates }) => !mates);
-    const first = meetings[at];
-    if (!first) return [];
-    const last = at === meetings.length - 1;
-    return [
-      {
-        id: `wire.mates:${circuit.key}`,
-        severity: 'look',
-        sheet: 'wire',
-        title: 'Two ends that do not mate',
-        sentence: `${circuit.name}: plus from ${first.from} shows a ${first.far}, and ${first.to} shows a ${first.near} as well. Never force them, and never join plugs of two makers: put the other plug on, or an adapter between.`,
-        remedies: last
-          ? []
-          : [
-              remedy(
-                `Other plugs on ${first.to}`,
-                said(circuit.key, replugged(plan, at, 'near', first.far === 'pin' ? 'socket' : 'pin')),
-              ),
-            ],
-        focus: `/wiring/circuits/${circuit.key}`,
-      },
-    ];
-  });
 
 export const WIRE_RULES: readonly Rule[] = [
   tooThin,
@@ -412,7 +336,6 @@ export const WIRE_RULES: readonly Rule[] = [
   shortCoil,
   aluminium,
   leftOver,
-  polarity,
-  unmated,
+  ...PLUG_RULES,
   lossGuessed,
 ];

@@ -1,16 +1,8 @@
-import {
-  CURVE_LOADS,
-  FIELDS,
-  problemsOf,
-  type BackupSource,
-  type Design,
-  type Entry,
-  type SourceKey,
-} from '../document';
+import { CURVE_LOADS, FIELDS, problemsOf, type BackupSource, type Design, type SourceKey } from '../document';
 import { evaluate } from '../evaluate';
 import { blankSource, examples } from '../job';
 import { plainClimate } from '../testing/climates';
-import { numbers } from '../testing/wild';
+import { anywhereIn, numbers } from '../testing/wild';
 import { inverterOfClass, MACHINE_CLASSES, SOURCE_KINDS } from '.';
 
 const climate = { ...plainClimate(52), stops: {} };
@@ -20,12 +12,7 @@ function anyPower(seed: number, many: number): Design['power'] {
   const next = numbers(seed);
   for (let i = 0; i < 5; i++) next();
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)] as T;
-  const anywhere = (path: string): Entry => {
-    const { min, max, integer } = FIELDS[path]!;
-    const share = next();
-    const raw = share < 0.3 ? min : share < 0.6 ? max : min + (max - min) * next() ** 3;
-    return { value: integer ? Math.round(raw) : raw, from: 'measured' };
-  };
+  const anywhere = (path: string) => anywhereIn(path, next);
   const ofInverter = (key: string) => anywhere(`/power/inverter/${key}`);
   const machine = inverterOfClass(pick(MACHINE_CLASSES), 230);
   const date = () => `${String(1 + Math.floor(next() * 12)).padStart(2, '0')}-${pick(['01', '15', '28'])}`;

@@ -1,9 +1,17 @@
-import { entriesOf, entryAt, fieldAt, problemsOf, withValueAt, type Design } from '../document';
+import { entriesOf, entryAt, fieldAt, problemsOf, withValueAt, type Design, type Entry } from '../document';
 
 /** Numbers from 0 to 1 that are the same every time. */
 export function numbers(seed: number): () => number {
   let state = seed;
   return () => (state = (state * 1664525 + 1013904223) % 4294967296) / 4294967296;
+}
+
+/** A figure anywhere in its field's range, its very ends more often than not. */
+export function anywhereIn(path: string, next: () => number): Entry {
+  const { min, max, integer } = fieldAt(path);
+  const share = next();
+  const raw = share < 0.3 ? min : share < 0.6 ? max : min + (max - min) * next() ** 3;
+  return { value: integer ? Math.round(raw) : raw, from: 'measured' };
 }
 
 /**

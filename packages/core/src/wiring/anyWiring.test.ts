@@ -1,17 +1,15 @@
 import {
-  FIELDS,
   problemsOf,
   SIZE_NAMES,
   SURROUNDINGS,
   type Design,
-  type Entry,
   type Surroundings,
   type WiringPlan,
 } from '../document';
 import { evaluate } from '../evaluate';
 import { examples } from '../job';
 import { plainClimate } from '../testing/climates';
-import { numbers } from '../testing/wild';
+import { anywhereIn, numbers } from '../testing/wild';
 
 const climate = { ...plainClimate(48), stops: {} };
 
@@ -20,12 +18,7 @@ function anyWiring(design: Design, seed: number): WiringPlan {
   const next = numbers(seed);
   for (let i = 0; i < 5; i++) next();
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)] as T;
-  const anywhere = (path: string): Entry => {
-    const { min, max, integer } = FIELDS[path]!;
-    const share = next();
-    const raw = share < 0.3 ? min : share < 0.6 ? max : min + (max - min) * next() ** 3;
-    return { value: integer ? Math.round(raw) : raw, from: 'measured' };
-  };
+  const anywhere = (path: string) => anywhereIn(path, next);
   const maybe = (path: string) => (next() < 0.5 ? anywhere(path) : null);
   const rows = <T>(many: number, make: (i: number) => T): Record<string, T> =>
     Object.fromEntries(Array.from({ length: many }, (_, i) => [`x${i}`, make(i)]));

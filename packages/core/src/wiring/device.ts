@@ -1,6 +1,6 @@
 import type { School } from '../document';
 import { stringFuseA } from '../strings';
-import type { Circuit, CircuitKind } from './circuits';
+import type { Circuit, CircuitKind } from './circuit';
 import type { ArrayWires } from './scene';
 
 /** A kind of fuse or breaker as it is sold. */

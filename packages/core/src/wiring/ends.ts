@@ -1,4 +1,4 @@
-import type { Circuit } from './circuits';
+import type { Circuit } from './circuit';
 import type { WiringScene } from './scene';
 
 /** What a run joins: ids of the parts of a drawing, "array:a1", "bus". */

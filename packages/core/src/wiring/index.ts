@@ -1,4 +1,5 @@
 export * from './ampacity';
+export * from './circuit';
 export * from './circuits';
 export * from './conductor';
 export * from './cutting';

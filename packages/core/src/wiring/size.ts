@@ -1,6 +1,6 @@
 import type { CircuitPlan, School, Surroundings } from '../document';
 import { ampacity, thinLimit, type Ampacity, type Laid } from './ampacity';
-import type { Circuit } from './circuits';
+import type { Circuit } from './circuit';
 import { conductor, ohmPerMetre, sizesOf, type Conductor, type Make } from './conductor';
 import { deviceFor, type Device } from './device';
 import type { Ends } from './ends';
@@ -62,7 +62,7 @@ function strongFrom({ kind }: Circuit, school: School, units: 'metric' | 'imperi
 /** Aluminium is not laid thinner. Common practice. */
 const ALUMINIUM_FROM = 13;
 /** Conductors are put side by side from this size on. @source NEC 310.10(G): 1/0 AWG; the same elsewhere */
-const SIDE_FROM = 50;
+export const SIDE_FROM_MM2 = 50;
 const MOST_SIDE = 4;
 
 /** Heat that copper in PVC bears in a short, A·√s/mm². @source IEC 60364-5-54 (from memory) */
@@ -162,7 +162,7 @@ function stepsOf(units: 'metric' | 'imperial', side: number | null): readonly St
   if (side !== null) return sizes.map((size): Step => [size, side]);
   const largest = sizes.at(-1)?.areaMm2 ?? 0;
   const many = sizes
-    .filter(({ areaMm2 }) => areaMm2 >= SIDE_FROM)
+    .filter(({ areaMm2 }) => areaMm2 >= SIDE_FROM_MM2)
     .flatMap((size) => Array.from({ length: MOST_SIDE - 1 }, (_, i): Step => [size, i + 2]))
     .filter(([size, n]) => size.areaMm2 * n > largest)
     .sort(([a, n], [b, m]) => a.areaMm2 * n - b.areaMm2 * m || n - m);

@@ -30,12 +30,13 @@ export function coloursOf(circuit: Wired['circuit'], school: School): { role: st
   ];
 }
 
-export const KINDS: Readonly<Record<CableKind | 'earth', string>> = {
+/** What a line of the take-off is called. */
+export const CABLE_KINDS: Readonly<Record<CableKind | 'earth', string>> = {
   solar: 'solar cable',
   building: 'building cable',
   lead: 'battery cable',
   marine: 'tinned boat cable',
-  earth: 'earth',
+  earth: 'protective conductor',
 };
 
 export interface CableLine {

@@ -9,7 +9,8 @@ import {
 } from '../document';
 import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
 import { plainClimate } from '../testing/climates';
-import { bankFaultA, stringsFused } from './circuits';
+import { bankFaultA } from './circuit';
+import { stringsFused } from './circuits';
 import { conductor } from './conductor';
 import { BANK_FUSES, breaksAt, deviceFor, IEC_SIZES, NEC_SIZES, nextSize } from './device';
 import { earthOf, iecEarthMm2 } from './earth';

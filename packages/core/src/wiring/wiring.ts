@@ -1,6 +1,7 @@
 import { inOrder, type CircuitPlan, type Stretch, type Surroundings } from '../document';
 import type { CableKind } from './ampacity';
-import { bankFaultA, circuitsOf, TO_JOINT_M, type Circuit } from './circuits';
+import { bankFaultA, type Circuit } from './circuit';
+import { circuitsOf, TO_JOINT_M } from './circuits';
 import type { Make } from './conductor';
 import { endsOf } from './ends';
 import { bondsOf, earthOf, type Bond } from './earth';

@@ -40,17 +40,8 @@ const USUAL_HIGH_C = 40;
 /** Cold raises open-circuit volts by about this where the place is not known. @source NEC table 690.7(A), its last row */
 const USUAL_COLD = 1.25;
 
-const wires = remembered(
-  'wires',
-  (
-    design: WiringDesign,
-    loads: Loads,
-    bank: BankResult,
-    power: PowerFacts,
-    arrays: readonly ArrayFacts[],
-    made: readonly Float64Array[] | null,
-    highC: number | null,
-  ): WiringFacts => computeWiring(sceneOf(design, loads, bank, power, arrays, made, highC)),
+const wires = remembered('wires', (...parts: Parameters<typeof sceneOf>): WiringFacts =>
+  computeWiring(sceneOf(...parts)),
 );
 
 /** Every conductor of a design. @param made watts in each half hour of a mean day by month; null without a place */

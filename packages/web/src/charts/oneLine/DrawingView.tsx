@@ -2,7 +2,7 @@ import { Fragment, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { color } from '../../ui/tokens';
 import { Svg } from '../Svg';
-import type { Drawing, Fill, Group, InkName, Mark } from './marks';
+import { DASHES, type Drawing, type Fill, type Group, type InkName, type Mark } from './marks';
 
 const INKS: Readonly<Record<InkName, string>> = {
   ink: color.ink,
@@ -18,7 +18,6 @@ const FILLS: Readonly<Record<Fill, string>> = {
   ink: color.ink,
   panel: color.sunWash,
 };
-const DASHES = { dashed: '6 5', 'dash-dot': '10 4 2 4' } as const;
 
 /** The drawing keeps its own letters: what does not fit its place on a phone is scrolled. */
 const Sheet = styled(Svg)`

@@ -42,10 +42,14 @@ export interface Drawing {
   groups: Group[];
 }
 
+/** Strokes and gaps of lines that are not drawn through. */
+export const DASHES = { dashed: '6 5', 'dash-dot': '10 4 2 4' } as const;
+
 const LINE = 17;
 const SIZE = 13;
 
-const box = (
+/** A rectangle. */
+export const box = (
   x: number,
   y: number,
   w: number,

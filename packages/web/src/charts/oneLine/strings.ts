@@ -1,5 +1,5 @@
 import { panelCount, type Design, type Evaluation } from '@ivolt/core';
-import type { Drawing, Group, Mark } from './marks';
+import { box, type Drawing, type Group, type Mark } from './marks';
 
 /** Panels are drawn so many px wide and high in the drawing of strings, and a string is broken after so many. */
 const [WIDE, HIGH, GAP, ACROSS] = [30, 46, 8, 20];
@@ -52,19 +52,7 @@ export function stringsDrawing(design: Design, evaluation: Pick<Evaluation, 'str
       for (let panel = 0; panel < series; panel++) {
         const [row, place] = [Math.floor(panel / ACROSS), panel % ACROSS];
         const [x, top] = [70 + place * (WIDE + GAP), y + row * (HIGH + 14)];
-        marks.push({
-          as: 'line',
-          points: [
-            [x, top],
-            [x + WIDE, top],
-            [x + WIDE, top + HIGH],
-            [x, top + HIGH],
-          ],
-          closed: true,
-          weight: 1.2,
-          ink: 'ink',
-          fill: 'panel',
-        });
+        marks.push(box(x, top, WIDE, HIGH, { weight: 1.2, fill: 'panel' }));
         marks.push({
           as: 'text',
           x: x + WIDE / 2,

@@ -1,4 +1,4 @@
-import type { Drawing, Fill, InkName, Mark } from './marks';
+import { box, DASHES, type Drawing, type Fill, type InkName, type Mark } from './marks';
 
 /** On paper, whatever the screen's theme. */
 const PAPER: Readonly<Record<InkName, string>> = {
@@ -30,8 +30,6 @@ const escaped = (text: string) =>
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
     .replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
-const DASHES = { dashed: '6 5', 'dash-dot': '10 4 2 4' } as const;
-
 const svgMark = (mark: Mark): string => {
   if (mark.as === 'text') {
     const { x, y, text, size, ink, bold, anchor = 'start' } = mark;
@@ -55,18 +53,7 @@ export function blockMarks({ width, height }: Drawing, { job, drawing, school, d
     [x + 10, y + 52, `${school} rules · ${day} · a calculation, not an approval`, false],
   ];
   return [
-    {
-      as: 'line',
-      points: [
-        [x, y],
-        [x + wide, y],
-        [x + wide, y + BLOCK - 8],
-        [x, y + BLOCK - 8],
-      ],
-      closed: true,
-      weight: 1.4,
-      ink: 'ink',
-    },
+    box(x, y, wide, BLOCK - 8),
     ...lines.map(([tx, ty, text, bold]): Mark => ({
       as: 'text',
       x: tx,

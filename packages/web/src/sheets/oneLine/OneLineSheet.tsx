@@ -17,7 +17,7 @@ import { Select } from '../../ui/Opener';
 import { FieldLabel } from '../../ui/controls';
 import { Box } from '../../ui/pencilParts';
 import { useReading } from '../../ui/reading';
-import { saveFile } from '../../ui/saveFile';
+import { fileName, saveFile } from '../../ui/saveFile';
 import { Section } from '../../ui/Section';
 import { useLaidOut } from './useLaidOut';
 
@@ -171,7 +171,6 @@ function TheDrawing({
 }
 
 const title = ({ parts }: OneLine, id: string) => parts.find((part) => part.id === id)?.title ?? '';
-const fileName = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || 'job';
 
 /** DXF is written by a program that comes when it is asked for. */
 function DxfAction({ drawing, block, name }: { drawing: Drawing; block: TitleBlock; name: string }) {

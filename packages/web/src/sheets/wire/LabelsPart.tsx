@@ -5,7 +5,7 @@ import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { useReading } from '../../ui/reading';
-import { saveFile } from '../../ui/saveFile';
+import { fileName, saveFile } from '../../ui/saveFile';
 import { Section } from '../../ui/Section';
 import { wireText } from './RunsTable';
 
@@ -114,5 +114,3 @@ export function LabelsPart({ runs }: { runs: readonly WireRun[] }) {
     </Section>
   );
 }
-
-export const fileName = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || 'job';

@@ -1,4 +1,4 @@
-import { inOrder, sizeText, type CableLine } from '@ivolt/core';
+import { CABLE_KINDS, inOrder, sizeText, type CableLine } from '@ivolt/core';
 import Papa from 'papaparse';
 import { Pencil } from '../../job/fields/Pencil';
 import { Pencils } from '../../job/fields/Pencils';
@@ -8,18 +8,9 @@ import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Cards, Row, Table } from '../../ui/layout';
 import { useReading } from '../../ui/reading';
-import { saveFile } from '../../ui/saveFile';
+import { fileName, saveFile } from '../../ui/saveFile';
 import { Section } from '../../ui/Section';
-import { fileName } from './LabelsPart';
 import { addCoil, removeCoil } from './useWireEdits';
-
-const KINDS: Readonly<Record<CableLine['kind'], string>> = {
-  solar: 'solar cable',
-  building: 'building cable',
-  lead: 'battery cable',
-  marine: 'tinned boat cable',
-  earth: 'protective conductor',
-};
 
 /** Coils come so long where nobody says better, m. */
 const USUAL_COIL_M = 50;
@@ -37,7 +28,7 @@ export function TakeOffPart() {
     Papa.unparse([
       ['kind', 'size', 'colour', 'metres', 'pieces', 'longest_m'],
       ...cables.map(({ kind, size, colour, metres, pieces }) => [
-        KINDS[kind],
+        CABLE_KINDS[kind],
         size,
         colour,
         metres.toFixed(2),
@@ -53,16 +44,19 @@ export function TakeOffPart() {
       </Row>
       {reading ? (
         <ul style={{ margin: 0, paddingLeft: 18 }}>
-          {[...new Set(cables.map(({ size, kind }) => `${sizeText(size)} ${KINDS[kind]}`))].map((cable) => (
-            <li key={cable}>
-              {`${cable}: ${cables
-                .filter(({ size, kind }) => `${sizeText(size)} ${KINDS[kind]}` === cable)
-                .map(
-                  ({ colour, metres, pieces }) => `${colour} ${show(metres, 'distance')} in ${pieces.length}`,
-                )
-                .join(', ')}`}
-            </li>
-          ))}
+          {[...new Set(cables.map(({ size, kind }) => `${sizeText(size)} ${CABLE_KINDS[kind]}`))].map(
+            (cable) => (
+              <li key={cable}>
+                {`${cable}: ${cables
+                  .filter(({ size, kind }) => `${sizeText(size)} ${CABLE_KINDS[kind]}` === cable)
+                  .map(
+                    ({ colour, metres, pieces }) =>
+                      `${colour} ${show(metres, 'distance')} in ${pieces.length}`,
+                  )
+                  .join(', ')}`}
+              </li>
+            ),
+          )}
         </ul>
       ) : (
         <Cards>
@@ -74,7 +68,7 @@ export function TakeOffPart() {
               {cables.map((line) => (
                 <tr key={line.id}>
                   <th scope="row" className="wide">
-                    {sizeText(line.size)} {KINDS[line.kind]}
+                    {sizeText(line.size)} {CABLE_KINDS[line.kind]}
                   </th>
                   <td data-label="Colour">{line.colour}</td>
                   <td className="n" data-label="In all">
