@@ -25,6 +25,8 @@ const node = (name) => ({
 
 export default {
   testTimeout: 30_000,
+  // nothing else runs beside them: on two processors one idle would double the time
+  maxWorkers: '100%',
   projects: [
     node('core'),
     {

@@ -2,41 +2,69 @@
  * `npm test`: installs what is missing, then every check and test. With words, only those steps:
  * `npm test -- checks unit`. Each step says how it went; the last line counts them.
  */
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { ROOT, Unable, ensureBuilt, ensureDebian, ensureNodeModules } from './system.mjs';
 
-const bin = (name) => join(ROOT, 'node_modules/.bin', name);
-const run =
-  (program, ...args) =>
-  () =>
-    spawnSync(program, args, {
-      cwd: ROOT,
-      stdio: 'inherit',
-      env: { ...process.env, FORCE_COLOR: '0', NODE_NO_WARNINGS: '1' },
-    }).status === 0;
+const tool = (name, ...args) => ({ program: join(ROOT, 'node_modules/.bin', name), args });
 
-const STEPS = [
-  { group: 'checks', name: 'formatting', work: run(bin('prettier'), '--check', '--log-level', 'warn', '.') },
-  { group: 'checks', name: 'lint', work: run(bin('eslint'), '--max-warnings', '0', '.') },
-  {
-    group: 'checks',
-    name: 'floors of the house',
-    work: run(bin('depcruise'), 'packages/core/src', 'packages/server/src', 'packages/web/src'),
-  },
-  ...['packages/core', 'packages/server', 'packages/web', 'tsconfig.tests.json'].map((project) => ({
-    group: 'checks',
+/** Checks know nothing of each other: as many at once as there are processors, the longest first. */
+const CHECKS = [
+  { name: 'lint', ...tool('eslint', '--max-warnings', '0', '.') },
+  { name: 'formatting', ...tool('prettier', '--check', '--log-level', 'warn', '.') },
+  ...['tsconfig.tests.json', 'packages/core', 'packages/server', 'packages/web'].map((project) => ({
     name: `types of ${project}`,
-    work: run(bin('tsc'), '--noEmit', '-p', project),
+    ...tool('tsc', '--noEmit', '-p', project),
   })),
-  { group: 'checks', name: 'unused code', work: run(bin('knip')) },
-  { group: 'unit', name: 'core, server and components', work: run(bin('jest'), '--silent=false') },
   {
-    group: 'e2e',
-    name: 'the interface in a browser',
-    work: () => (ensureBuilt(), run(bin('playwright'), 'test')()),
+    name: 'floors of the house',
+    ...tool('depcruise', 'packages/core/src', 'packages/server/src', 'packages/web/src'),
   },
+  { name: 'unused code', ...tool('knip') },
 ];
+/** Each of these takes the machine for itself. */
+const UNIT = [{ name: 'core, server and components', ...tool('jest', '--silent=false') }];
+const BROWSER = [{ name: 'the interface in a browser', before: ensureBuilt, ...tool('playwright', 'test') }];
+const GROUPS = [
+  { group: 'checks', steps: CHECKS, atOnce: availableParallelism() },
+  { group: 'unit', steps: UNIT, atOnce: 1 },
+  { group: 'e2e', steps: BROWSER, atOnce: 1 },
+];
+
+/** Runs a step to its end: what it prints is shown as it comes, or, beside others, when it is done. */
+function run({ name, program, args, before }, alone) {
+  before?.();
+  if (alone) console.log(`\n— ${name}`);
+  const began = Date.now();
+  return new Promise((settle) => {
+    const child = spawn(program, args, {
+      cwd: ROOT,
+      stdio: alone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, FORCE_COLOR: '0', NODE_NO_WARNINGS: '1' },
+    });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => said.push(chunk));
+    const ended = (passed) => {
+      if (!alone) console.log(`\n— ${name}\n${Buffer.concat(said).toString().trimEnd()}`.trimEnd());
+      console.log(`${passed ? 'passed' : 'FAILED'}: ${name} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
+      settle({ name, passed });
+    };
+    child.on('error', (error) => (said.push(Buffer.from(error.message)), ended(false)));
+    child.on('close', (status) => ended(status === 0));
+  });
+}
+
+async function runAll(steps, atOnce) {
+  const waiting = [...steps];
+  const results = [];
+  const lane = async () => {
+    for (let step = waiting.shift(); step; step = waiting.shift())
+      results.push(await run(step, atOnce === 1));
+  };
+  await Promise.all(Array.from({ length: atOnce }, lane));
+  return results;
+}
 
 try {
   ensureNodeModules();
@@ -48,15 +76,11 @@ try {
 }
 
 const wanted = process.argv.slice(2);
-const steps = STEPS.filter(({ group }) => wanted.length === 0 || wanted.includes(group));
-const failed = [];
-for (const { name, work } of steps) {
-  console.log(`\n— ${name}`);
-  const began = Date.now();
-  const passed = work();
-  console.log(`${passed ? 'passed' : 'FAILED'}: ${name} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
-  if (!passed) failed.push(name);
-}
-if (failed.length > 0) console.log(`\nFailed: ${failed.join(', ')}`);
-console.log(`\n${steps.length - failed.length} passed, ${failed.length} failed`);
+const results = [];
+for (const { group, steps, atOnce } of GROUPS)
+  if (wanted.length === 0 || wanted.includes(group)) results.push(...(await runAll(steps, atOnce)));
+
+const failed = results.filter(({ passed }) => !passed);
+if (failed.length > 0) console.log(`\nFailed: ${failed.map(({ name }) => name).join(', ')}`);
+console.log(`\n${results.length - failed.length} passed, ${failed.length} failed`);
 process.exit(failed.length > 0 ? 1 : 0);

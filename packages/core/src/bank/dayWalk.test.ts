@@ -139,6 +139,8 @@ describe('a mean day', () => {
       fullAtH: 0,
       lowest: 1,
       spilledWh: expect.closeTo(720, 6),
+      spilledW: 30,
+      surplusH: 24,
     });
   });
 });

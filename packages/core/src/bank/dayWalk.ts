@@ -75,24 +75,36 @@ export interface MeanDay {
   fullAtH: number | null;
   /** Lowest state of charge of the day, 0–1. */
   lowest: number;
-  /** What finds no room in the bank, Wh. */
+  /** What finds no room in the bank, Wh, and the watts of the half hour in which most does. */
   spilledWh: number;
+  spilledW: number;
+  /** How long it does while the bank is charged above what surplus uses wait for, h. */
+  surplusH: number;
 }
 
 /** Full is near enough: the last per cent takes lead-acid half a day. */
 const FULL = 0.97;
 const SETTLING_DAYS = 4;
 
-/** A mean day of a month once it has settled, from a full bank. */
-export function meanDay(bank: WalkBank, made: Float64Array, used: Float64Array): MeanDay {
+/** A mean day of a month once it has settled, from a full bank. @param above state of charge that surplus uses wait for, 0–1 */
+export function meanDay(bank: WalkBank, made: Float64Array, used: Float64Array, above = 0.95): MeanDay {
   let soc = 1;
-  let day: MeanDay = { fullAtH: null, lowest: 1, spilledWh: 0 };
+  const begun = (lowest: number): MeanDay => ({
+    fullAtH: null,
+    lowest,
+    spilledWh: 0,
+    spilledW: 0,
+    surplusH: 0,
+  });
+  let day = begun(1);
   for (let i = 0; i < SETTLING_DAYS; i++) {
-    const settled: MeanDay = { fullAtH: null, lowest: soc, spilledWh: 0 };
+    const settled = begun(soc);
     let wasLower = false;
     soc = walkDay(bank, soc, made, used, 1, (cell, at, spilled) => {
       settled.lowest = Math.min(settled.lowest, at);
       settled.spilledWh += spilled * CELL_H;
+      settled.spilledW = Math.max(settled.spilledW, spilled);
+      if (spilled > 0 && at >= above) settled.surplusH += CELL_H;
       if (at < FULL) wasLower = true;
       else if (settled.fullAtH === null && (made[cell] ?? 0) > (used[cell] ?? 0) && wasLower)
         settled.fullAtH = (cell + 1) * CELL_H;

@@ -2,6 +2,7 @@ import { arrayKeeps, leadOf, type ArrayInput } from '../array';
 import type { ClimateShift, JobClimate, RecordTemperature } from '../climate';
 import { inOrder, type ArrayPlan, type Design } from '../document';
 import { remembered, together } from '../memo';
+import { surplusUses } from '../power';
 import { readSheet } from '../module';
 import type { SkyYear } from '../sky';
 import { chargeAmpsOn, leadSheet } from '../strings';
@@ -11,7 +12,7 @@ import { climateOf, skiesOf } from './steps/climate';
 import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from './steps/energy';
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
 import { loadsOf, settledLoads } from './steps/loads';
-import { powerBankOf, powerOf, powerYearOf } from './steps/power';
+import { powerBankOf, powerOf, powerYearOf, surplusOf } from './steps/power';
 import { settledWiring, takeOffOf, wiringOf } from './steps/wiring';
 import { alikeOf, berthOf, harvestOf, pileOf, unlikeOf } from './steps/strings';
 
@@ -62,12 +63,17 @@ export function calculate(
   );
   const powerBank = powerBankOf(bank, design.bank);
   const power = once(() => powerOf(design, loads, powerBank, climate));
-  const powerYear = once(() => {
+  const meanDays = once(() => {
+    const profiles = loads.months.map(({ profile }) => profile);
+    return strung && meanDaysOf(design.bank, bank, madeOf(strung), profiles, design.power.surplusAbove.value);
+  });
+  const surplus = once(() => surplusOf(design, loads, () => meanDays() || null));
+  const walkedYear = once(() => {
     const months = energy()?.months;
     return (
       climate &&
       months &&
-      power().sources.length > 0 &&
+      (power().sources.length > 0 || surplus().length > 0) &&
       powerYearOf(
         design,
         power(),
@@ -76,6 +82,7 @@ export function calculate(
         climate,
         grid,
         months.map(({ madeWh }) => madeWh),
+        surplus(),
       )
     );
   });
@@ -84,10 +91,6 @@ export function calculate(
     return follows ? settledWiring(wires) : wires;
   });
   const fit = once(() => fitOf(design.bank));
-  const meanDays = once(() => {
-    const profiles = loads.months.map(({ profile }) => profile);
-    return strung && meanDaysOf(design.bank, bank, madeOf(strung), profiles);
-  });
   return {
     design,
     grid,
@@ -120,13 +123,22 @@ export function calculate(
       return power();
     },
     get powerYear() {
-      return powerYear() || null;
+      return power().sources.length > 0 ? walkedYear() || null : null;
     },
     get wiring() {
       return wiring();
     },
     get takeOff() {
       return takeOffOf(design, wiring());
+    },
+    get surplus() {
+      const year = walkedYear();
+      return surplusUses(
+        surplus(),
+        design.uses,
+        loads.rows,
+        year ? year.months.map(({ surplusBy }) => surplusBy) : [],
+      );
     },
     get bestTiltDeg() {
       return bestTilt();

@@ -5,7 +5,7 @@ import type { JobClimate, ResolvedClimate } from '../climate';
 import type { ArrayPlan, Controller, Design } from '../document';
 import type { Loads } from '../loads';
 import type { ModuleNumbers } from '../module';
-import type { PowerFacts, PowerYear } from '../power';
+import type { PowerFacts, PowerYear, SurplusUse } from '../power';
 import type { PlaneMonth, SkyYear } from '../sky';
 import type { Berth, PileFacts, StringsResult } from '../strings';
 import type { TakeOff, WiringFacts } from '../wiring';
@@ -56,6 +56,8 @@ export interface Facts {
   /** Inverter and sources beside the sun; and the bank with them through years of days, where there is any. */
   power: PowerFacts;
   powerYear: PowerYear | null;
+  /** What waits for surplus, and what it gets of what it asks; none without a place. */
+  surplus: readonly SurplusUse[];
   /** Every conductor and what protects it; and what is bought for them. */
   wiring: WiringFacts;
   takeOff: TakeOff;

@@ -39,6 +39,8 @@ export interface Inverter {
   chargeAmps: Entry;
   /** Efficiencies by load, with its own draw in them; empty where the sheet has no curve. */
   curve: Partial<Record<CurveLoad, Entry>>;
+  /** Of one machine; null takes the usual price of its kind and size. */
+  price: Entry | null;
 }
 
 export type SourceKind = 'generator' | 'alternator' | 'shore' | 'turbine';
@@ -65,7 +67,8 @@ export type SourceKey =
   | 'limitAmps'
   | 'chargeAmps'
   | 'chargerEfficiency'
-  | 'powerFactor';
+  | 'powerFactor'
+  | 'price';
 
 /** What charges the bank when the sun does not. */
 export interface BackupSource {
@@ -89,6 +92,8 @@ export interface PowerPlan {
   inverter: Inverter | null;
   /** Hottest where the inverter stands; null takes what follows from where the bank stands. */
   room: Entry | null;
+  /** True where the inverter only looks for a load while nothing runs on AC, if it can. */
+  searching: boolean;
   /** State of charge below which what should run goes off, and above which what may run on surplus goes on. */
   shedBelow: Entry;
   surplusAbove: Entry;

@@ -224,7 +224,7 @@ const inverterSchema = Joi.object({
   label: name.required(),
   kind: Joi.string().valid('inverter', 'charger', 'all-in-one', 'station').required(),
   buses,
-  ...entries('/power/inverter', ['search']),
+  ...entries('/power/inverter', ['search', 'price']),
   curve: Joi.object(Object.fromEntries(CURVE_LOADS.map((load) => [load, curvePoint]))).required(),
 });
 const sourceSchema = Joi.object({
@@ -299,6 +299,7 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
   }).required(),
   power: Joi.object({
     inverter: inverterSchema.allow(null).required(),
+    searching: Joi.boolean().required(),
     ...entries('/power', ['room']),
     sources: Joi.object().pattern(id, sourceSchema).max(MOST_SOURCES).required(),
   }).required(),

@@ -10,7 +10,8 @@ import type { Evaluation, Judgement } from './evaluation';
 import { tallyOf } from './tally';
 import { verdictOf } from './verdict';
 import { wireView } from './wireView';
-import { bankView, climateView, monthsView, powerView, stringsView } from './views';
+import { powerView } from './powerView';
+import { bankView, climateView, monthsView, stringsView } from './views';
 
 /** What rules are given to see what a remedy would do: the same pass, over the design as it would be. */
 const reckonFor = remembered(

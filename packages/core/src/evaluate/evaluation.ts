@@ -1,10 +1,10 @@
 import type { ArrayMonth } from '../array';
 import type { BankFit, BankSchool, BankWarmth } from '../bank';
 import type { ClimateMonth } from '../climate';
-import type { Sheet, SourceKind } from '../document';
+import type { Priority, Sheet, SourceKind, Supply } from '../document';
 import type { Figure } from '../figures';
 import type { Finding } from '../findings';
-import type { PowerMonth } from '../power';
+import type { PowerMonth, SurplusUse } from '../power';
 import type { Arrangement } from '../strings';
 import type { Answer } from './answers';
 import type { PilePicture } from './pilePicture';
@@ -82,6 +82,26 @@ export interface PowerPicture {
   roomC: number | null;
   /** Days a year on which something stays without. */
   darkDays: number;
+  /** Breakers and fuses that the circuits of each list ask for. */
+  panels: Record<Priority, PanelWay[]>;
+  surplus: SurplusPicture | null;
+}
+
+/** Breakers or fuses alike in a panel, and what is behind them. */
+export interface PanelWay {
+  names: string[];
+  side: Supply;
+  amps: number;
+  poles: number;
+  many: number;
+}
+
+/** What waits for surplus, on a mean day of each month. */
+export interface SurplusPicture {
+  uses: SurplusUse[];
+  /** How long something finds no room in the bank while such uses may run, h, and the most watts of it in any month. */
+  hours: number[];
+  mostW: number;
 }
 
 /** What a design comes to: plain data, the same on the screen, in the book and over the wire. */

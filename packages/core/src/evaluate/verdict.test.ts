@@ -19,14 +19,14 @@ describe('the verdict', () => {
   });
   it('is not known while uses or place are missing, and says which', () => {
     const blank = blankDesign({ name: 'x', kind: 'shed', units: 'metric', busVolts: 12 });
-    expect(evaluate(blank, null).verdict.sentence).toBe(
+    expect(evaluate(blank, null, false).verdict.sentence).toBe(
       'Missing: what it must carry, and the sun of the place.',
     );
     const withUse = {
       ...blank,
       uses: { a: { ...blankUse(1, 'Lamp'), watts: measured(5), supply: 'dc' as const } },
     };
-    expect(evaluate(withUse, null).verdict.sentence).toBe('Missing: the sun of the place.');
+    expect(evaluate(withUse, null, false).verdict.sentence).toBe('Missing: the sun of the place.');
   });
   it('is the same for a list of jobs as on the bench', () => {
     for (const { design } of examples()) {
@@ -62,7 +62,8 @@ describe('margins', () => {
 });
 
 describe('answers', () => {
-  const answers = (design: Design, grid: typeof climate | null = climate) => evaluate(design, grid).answers;
+  const answers = (design: Design, grid: typeof climate | null = climate) =>
+    evaluate(design, grid, false).answers;
   it('lead with what decides', () => {
     const { uses, bank, array, strings } = answers(dairy);
     expect(plain(uses.lead)).toBe('7.96 kWh a day in May.');
@@ -127,7 +128,7 @@ describe('what a job starts with', () => {
 
 describe('the window picture', () => {
   it('holds the chosen one, its neighbours, and where the limits are', () => {
-    const { window } = evaluate(dairy, climate).strings.a1!;
+    const { window } = evaluate(dairy, climate, false).strings.a1!;
     expect(window).toMatchObject({ maxV: 150 });
     expect(window.bars.map(({ series }) => series)).toEqual([2, 3, 4, 5]);
     for (const { series, hotVmpV, coldVocV, density } of window.bars) {
@@ -141,7 +142,7 @@ describe('the window picture', () => {
   });
   it('stays readable for long strings on a high limit', () => {
     const long = set('/controllers/c1/maxVolts', chosen(1000), set('/arrays/a1/strings/series', chosen(20)));
-    const { bars } = evaluate(long, climate).strings.a1!.window;
+    const { bars } = evaluate(long, climate, false).strings.a1!.window;
     expect(bars.length).toBeLessThanOrEqual(6);
     expect(bars.map(({ series }) => series)).toContain(20);
   });

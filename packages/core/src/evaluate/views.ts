@@ -3,9 +3,8 @@ import { onFacts, type ArrayFacts, type Facts } from '../calculate';
 import { BANK_SCHOOLS, type Pen } from '../figures';
 import { arrangementSentence } from '../findings';
 import { remembered } from '../memo';
-import { MONTH_DAYS } from '../units';
 import { sameArrangement, type StringsResult } from '../strings';
-import type { ArrangementRow, BankPicture, Evaluation, PowerPicture, StringsPicture } from './evaluation';
+import type { ArrangementRow, BankPicture, Evaluation, StringsPicture } from './evaluation';
 import { pilePicture } from './pilePicture';
 import { windowPicture } from './windowPicture';
 
@@ -77,75 +76,6 @@ export const bankView = onFacts(
     };
   },
 );
-
-/** Bands that the picture of all at once tells apart. */
-const MOST_BANDS = 7;
-
-export const powerView = onFacts(
-  'AC side as its sheet shows it',
-  ({ power, powerYear, loads, design, bank }: Facts): PowerPicture => {
-    const { asked, inverter, sources } = power;
-    const plan = design.power.inverter;
-    const year = sources.length > 0 ? powerYear : null;
-    return {
-      bands: bandsOf(loads, design, asked),
-      runningW: asked.runningW,
-      startExtraW: Math.max(0, asked.startW - (loads.worstStart?.acW ?? 0)),
-      starts: asked.starts,
-      limits:
-        inverter && plan
-          ? {
-              continuousW: inverter.continuousW,
-              overloadW: inverter.overloadW,
-              overloadS: plan.overloadMinutes.value * 60,
-              surgeW: inverter.surgeW,
-              surgeS: plan.surgeSeconds.value,
-            }
-          : null,
-      months: year && year.months,
-      hoursBy: Object.fromEntries(
-        (year?.sources ?? []).map(({ id, hoursBy }) => [
-          id,
-          hoursBy.map((hours, m) => hours / (MONTH_DAYS[m] ?? 30)),
-        ]),
-      ),
-      sources: sources.map(({ id, plan: { name, kind } }) => ({ id, name, kind })),
-      roomC: bank.hottestC,
-      darkDays: year?.darkDays ?? 0,
-    };
-  },
-);
-
-/** What runs on AC in the month where most does, scaled to the share that runs at once. */
-function bandsOf(
-  { rows }: Facts['loads'],
-  { uses }: Facts['design'],
-  { runningW, runningMonth }: Facts['power']['asked'],
-): PowerPicture['bands'] {
-  const all = rows
-    .filter((row) => !row.later && uses[row.id]?.supply === 'ac' && row.months.includes(runningMonth))
-    .map((row) => ({
-      name: uses[row.id]?.name || 'unnamed',
-      watts: row.runW * (uses[row.id]?.count.value ?? 1),
-    }))
-    .filter(({ watts }) => watts > 0)
-    .sort((a, b) => b.watts - a.watts);
-  const sum = all.reduce((total, { watts }) => total + watts, 0);
-  const scale = sum > 0 ? runningW / sum : 0;
-  const kept = all.slice(0, all.length > MOST_BANDS ? MOST_BANDS - 1 : MOST_BANDS);
-  const rest = all.slice(kept.length);
-  return [
-    ...kept,
-    ...(rest.length > 0
-      ? [
-          {
-            name: `${rest.length} smaller ones`,
-            watts: rest.reduce((total, { watts }) => total + watts, 0),
-          },
-        ]
-      : []),
-  ].map(({ name, watts }) => ({ name, watts: watts * scale }));
-}
 
 /** By array. */
 export const stringsView = ({ arrays }: Facts, pen: Pen): Record<string, StringsPicture> =>

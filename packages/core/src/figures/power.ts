@@ -10,40 +10,70 @@ const times = (factor: number) => `× ${factor.toFixed(2)}`;
 export const powerFigures = (facts: Facts, pen: Pen): Figure[] =>
   [inverterFigures, sourceFigures, yearFigures].flatMap((make) => make(facts, pen));
 
-const inverterFigures = onFacts('figures of the inverter', ({ design, power }: Facts, pen: Pen): Figure[] => {
-  const { inverter } = design.power;
-  const now = power.inverter;
-  if (!inverter || !now) return [heatFigure(design, power, pen)];
-  const { stacked, continuous, surge } = inverter;
-  const many = stacked.value > 1 ? [step('units stacked', `× ${stacked.value}`)] : [];
-  const legs = LEGS[design.supply.phases];
-  const share = now.continuousW > 0 ? (100 * power.asked.runningW) / now.continuousW : 0;
-  return [
-    figure(pen, 'power.continuous', 'power', 'continuous rating here', now.continuousW, 'power', {
-      steps: [
-        step('rated', pen(continuous.value, 'power')),
-        ...many,
-        ...(now.heatKeeps < 1
-          ? [step(`left at ${pen(now.roomC, 'temperature')}`, times(now.heatKeeps))]
-          : []),
-        ...(now.airKeeps < 1 ? [step(`left at ${pen(now.altitudeM, 'altitude')}`, times(now.airKeeps))] : []),
-      ],
-      source: 'Its sheet’s rating, less what heat and height take by the derating of that sheet.',
-      others: `Everything that runs at once on AC takes ${pen(share, 'percent')} of it.${legs > 1 ? ` Each of ${legs} legs gives ${pen(now.legW, 'power')}.` : ''}`,
-    }),
-    figure(pen, 'power.surge', 'power', 'surge rating', now.surgeW, 'power', {
-      steps: [step('surge of one', pen(surge.value, 'power')), ...many],
-      source: `For ${pen(inverter.surgeSeconds.value, 'seconds')}, by its sheet. Heat takes little of it.`,
-      others: `The worst start asks for ${pen(power.asked.startW, 'power')}.`,
-    }),
-    figure(pen, 'power.curve', 'power', 'efficiency by its curve', power.curvePct, 'percent', {
-      source:
-        'The one efficiency that, with the idle draw beside it, takes as much from the bank as the curve over a mean day of the heaviest month, each use at its own watts.',
-      others: `The job uses ${pen(design.supply.inverterEfficiency.value, 'percent')}.`,
-    }),
-    heatFigure(design, power, pen),
-  ];
-});
+const inverterFigures = onFacts(
+  'figures of the inverter',
+  ({ design, power, loads }: Facts, pen: Pen): Figure[] => {
+    const { inverter } = design.power;
+    const now = power.inverter;
+    if (!inverter || !now) return [heatFigure(design, power, pen)];
+    const { stacked, continuous, surge } = inverter;
+    const many = stacked.value > 1 ? [step('units stacked', `× ${stacked.value}`)] : [];
+    const legs = LEGS[design.supply.phases];
+    const share = now.continuousW > 0 ? (100 * power.asked.runningW) / now.continuousW : 0;
+    return [
+      figure(pen, 'power.continuous', 'power', 'continuous rating here', now.continuousW, 'power', {
+        steps: [
+          step('rated', pen(continuous.value, 'power')),
+          ...many,
+          ...(now.heatKeeps < 1
+            ? [step(`left at ${pen(now.roomC, 'temperature')}`, times(now.heatKeeps))]
+            : []),
+          ...(now.airKeeps < 1
+            ? [step(`left at ${pen(now.altitudeM, 'altitude')}`, times(now.airKeeps))]
+            : []),
+        ],
+        source: 'Its sheet’s rating, less what heat and height take by the derating of that sheet.',
+        others: `Everything that runs at once on AC takes ${pen(share, 'percent')} of it.${legs > 1 ? ` Each of ${legs} legs gives ${pen(now.legW, 'power')}.` : ''}`,
+      }),
+      figure(pen, 'power.surge', 'power', 'surge rating', now.surgeW, 'power', {
+        steps: [step('surge of one', pen(surge.value, 'power')), ...many],
+        source: `For ${pen(inverter.surgeSeconds.value, 'seconds')}, by its sheet. Heat takes little of it.`,
+        others: `The worst start asks for ${pen(power.asked.startW, 'power')}.`,
+      }),
+      figure(pen, 'power.curve', 'power', 'efficiency by its curve', power.curvePct, 'percent', {
+        source:
+          'The one efficiency that, with the idle draw beside it, takes as much from the bank as the curve over a mean day of the heaviest month, each use at its own watts.',
+        others: `The job uses ${pen(design.supply.inverterEfficiency.value, 'percent')}.`,
+      }),
+      circuitFigure({ design, loads, power }, pen),
+      heatFigure(design, power, pen),
+    ];
+  },
+);
+
+/** The use that takes most amps on AC, against what a leg gives. */
+function circuitFigure(
+  { design, loads, power }: Pick<Facts, 'design' | 'loads' | 'power'>,
+  pen: Pen,
+): Figure {
+  const { inverter, supply } = { ...design.power, supply: design.supply };
+  const legV = inverter?.volts.value ?? 230;
+  const uses = loads.rows.flatMap((row) => {
+    const use = design.uses[row.id];
+    if (use?.supply !== 'ac' || row.later || row.runW <= 0) return [];
+    const volts = use.leg === 'both' && supply.phases === 'split' ? 2 * legV : legV;
+    return [{ name: use.name || 'a use', watts: row.runW, volts, amps: row.runW / volts }];
+  });
+  const most = uses.reduce<(typeof uses)[number] | null>((a, b) => (a && a.amps >= b.amps ? a : b), null);
+  const legA = (power.inverter?.legW ?? 0) / legV;
+  return figure(pen, 'power.circuit', 'power', 'largest circuit', most && most.amps, 'current', {
+    steps: most
+      ? [step(most.name, pen(most.watts, 'power')), step('AC voltage', `÷ ${pen(most.volts, 'voltage')}`)]
+      : [],
+    source: 'The use that takes most amps, of one machine and while it runs.',
+    others: `The inverter gives ${pen(legA, 'current')} on a leg at its continuous rating; a circuit that asks for more trips it before its own breaker.`,
+  });
+}
 
 const heatFigure = ({ supply }: Pick<Design, 'supply'>, power: Facts['power'], pen: Pen): Figure => {
   const lost = 100 / supply.inverterEfficiency.value - 1;

@@ -1,4 +1,4 @@
-import { evaluate, judge } from '../evaluate';
+import { judge } from '../evaluate';
 import { calculate } from '../calculate';
 import { fieldAt, FIELDS, patternOf, SHEETS, withValueAt, type Design } from '../document';
 import { penFor } from '../figures';
@@ -6,6 +6,7 @@ import { chosen, guess, measured } from '../job';
 import { moduleClass, sheetOfClass } from '../module';
 import { controllerClass, controllerOfClass, FAULT, LOSS } from '../strings';
 import { plainClimate } from '../testing/climates';
+import { foundIn } from '../testing/found';
 import { oneArray } from '../testing/dairy';
 import { CAUTIONS } from './cautions';
 import type { Finding } from './finding';
@@ -14,7 +15,7 @@ import { arrangementSentence } from './strings';
 const dairy = oneArray();
 const pen = penFor('metric');
 const find = (design: Design, id: string, grid = plainClimate()): Finding | undefined =>
-  evaluate(design, grid).findings.find((finding) => finding.id === id);
+  foundIn(design, grid, id);
 const set = (...changes: [path: string, value: unknown][]) =>
   changes.reduce((design, [path, value]) => withValueAt(design, path, value), dairy);
 const plain = (text: string | undefined) => text?.replace(/[\u00a0\u2009]/g, ' ');

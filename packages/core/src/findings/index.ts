@@ -20,7 +20,7 @@ export * from './ways';
 export { arrangementSentence } from './strings';
 export { arrangeAs, arrangementText } from './array';
 export { sharesText, sourcesCarry } from './backup';
-export { machinesThat } from './power';
+export { machinesFor, machinesThat, softStarts, takeMachine } from './power';
 export { polesNeeded } from './inputs';
 
 export const findingsOf = findingsBy([

@@ -5,6 +5,7 @@ import { chosen, examples, measured } from '../job';
 import { clipPicture, curvesPicture, searchPile } from '../pictures';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
+import { foundIn } from '../testing/found';
 import { oneArray } from '../testing/dairy';
 import { asksForALook, tried, type Finding } from './finding';
 import { polesNeeded } from './inputs';
@@ -12,8 +13,7 @@ import { polesNeeded } from './inputs';
 const climate = plainClimate(52.1, { lowestC: -44, highestC: 36 });
 const warm = plainClimate();
 const findingsIn = (design: Design, grid = climate): Finding[] => judge(design, grid).findings;
-const find = (design: Design, id: string, grid = climate) =>
-  evaluate(design, grid).findings.find((finding) => finding.id === id);
+const find = (design: Design, id: string, grid = climate) => foundIn(design, grid, id);
 const named = (name: string) => examples().find(({ design }) => design.name === name)!.design;
 const plain = (text: string | undefined) => text?.replace(/[\u00a0\u2009]/g, ' ');
 const put = (design: Design, ...changes: [path: string, value: unknown][]) =>
@@ -286,8 +286,8 @@ describe('a pile of unlike panels', () => {
     );
     expect(plain(answers.strings.rest)).toMatch(/^11 panels on 2 inputs give away/);
     const empty = put(honey, ['/arrays/a1/pile/strings', {}]);
-    expect(evaluate(empty, climate).answers.strings.lead).toBe('Nothing is strung yet.');
-    expect(evaluate(empty, climate).figures['strings.together']!.value).toBeNull();
+    expect(evaluate(empty, climate, false).answers.strings.lead).toBe('Nothing is strung yet.');
+    expect(evaluate(empty, climate, false).figures['strings.together']!.value).toBeNull();
   });
 });
 

@@ -3,6 +3,7 @@ import { evaluate } from '../evaluate';
 import { blankSource, blankUse, catalogue, chosen, guess, measured } from '../job';
 import { inverterOfClass, MACHINE_CLASSES } from '../power';
 import { plainClimate } from '../testing/climates';
+import { foundIn } from '../testing/found';
 import { oneArray } from '../testing/dairy';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
@@ -29,8 +30,8 @@ const house = (change: Partial<Design['power']> = {}, uses: Record<string, Parti
     },
   };
 };
-const findings = (design: Design) => evaluate(design, climate).findings;
-const found = (design: Design, id: string) => findings(design).find((finding) => finding.id === id);
+const findings = (design: Design) => evaluate(design, climate, false).findings;
+const found = (design: Design, id: string) => foundIn(design, climate, id);
 const inverter = (id: string, change: object = {}) => ({
   inverter: { ...inverterOfClass(classOf(id), 230), ...change },
 });
@@ -219,7 +220,7 @@ describe('a machine that is controller and inverter in one', () => {
   it('draws what it draws once', () => {
     const design = house(inverter('all-5000'));
     const idle = { ...design, supply: { ...design.supply, inverterIdle: catalogue(45) } };
-    const used = (job: Design) => evaluate(job, climate).figures['load.heaviest']!.value!;
+    const used = (job: Design) => evaluate(job, climate, false).figures['load.heaviest']!.value!;
     const one = withValueAt(idle, '/controllers/c1/inverter', true);
     expect(used(idle) - used(one)).toBeCloseTo(45 * 24, 6);
     expect(found(one, 'power.oneMachine')).toBeUndefined();

@@ -22,7 +22,8 @@ const sheetFigure = remembered('figures of typical inverters', (value: number) =
 /** What a leg gives to neutral where nobody said. */
 const usualVolts = ({ design }: Facts) => (design.units === 'imperial' ? 120 : 230);
 
-const take = (facts: Facts, of: MachineClass): Remedy =>
+/** Takes a typical machine with its idle draw and efficiency. */
+export const takeMachine = (facts: Facts, of: MachineClass): Remedy =>
   remedy(
     `Take ${of.label.charAt(0).toLowerCase()}${of.label.slice(1)}`,
     put('/power/inverter', typical(of, facts.design.power.inverter?.volts.value ?? usualVolts(facts))),
@@ -31,26 +32,35 @@ const take = (facts: Facts, of: MachineClass): Remedy =>
   );
 
 /**
- * Typical machines for this bus and these phases that hold what a test asks; those of the same kind first, smallest first.
+ * Typical machines for a bus and these phases that hold what a test asks; those of the same kind first, smallest first.
  * One with panel inputs only where its inputs are on Strings.
  */
-export function machinesThat(facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] {
-  const { busVolts, supply, power } = facts.design;
+export function machinesFor(
+  facts: Facts,
+  holds: (now: InverterNow) => boolean,
+  busVolts = facts.design.busVolts,
+): { of: MachineClass; inverter: Inverter }[] {
+  const { supply, power } = facts.design;
   const { roomC, altitudeM } = facts.power;
   const oneMachine = Object.values(facts.design.controllers).some((controller) => controller.inverter);
+  const volts = power.inverter?.volts.value ?? usualVolts(facts);
   const fit = MACHINE_CLASSES.filter(
     (of) =>
       of.kind !== 'station' &&
       (of.kind !== 'all-in-one' || oneMachine) &&
       of.buses.includes(busVolts) &&
       of.phases === supply.phases &&
-      holds(inverterAt(typical(of, usualVolts(facts)), supply.phases, roomC, altitudeM)),
+      holds(inverterAt(typical(of, volts), supply.phases, roomC, altitudeM)),
   );
   const kind = power.inverter?.kind ?? (oneMachine ? 'all-in-one' : null);
   return [...fit.filter((of) => of.kind === kind), ...fit.filter((of) => of.kind !== kind)]
     .slice(0, 2)
-    .map((of) => take(facts, of));
+    .map((of) => ({ of, inverter: typical(of, volts) }));
 }
+
+/** The same as what is pressed to take one. */
+export const machinesThat = (facts: Facts, holds: (now: InverterNow) => boolean): Remedy[] =>
+  machinesFor(facts, holds).map(({ of }) => takeMachine(facts, of));
 
 /** The most of one machine that are stacked. Common practice: more are a plant of their own. */
 const MOST_STACKED = 4;
@@ -169,7 +179,7 @@ const allAtOnce: Rule = (facts, pen) => {
 const SOFT_START = 1.5;
 
 /** Softer starts of the uses that start hard, however that is known. */
-function softer({ design, power, loads }: Facts): Remedy[] {
+export function softStarts({ design, power, loads }: Facts): Remedy[] {
   const hard = loads.rows.filter(
     (row) =>
       !row.later &&
@@ -207,7 +217,7 @@ const startNotCarried: Rule = (facts, pen) => {
       : `${asked.starts || 'A use'} starting while all else runs asks for ${pen(asked.startW, 'power')}; the inverter gives ${pen(now.surgeW, 'power')} for ${pen(inverter.surgeSeconds.value, 'seconds')}. Started with less running, it holds.`,
     value: asked.startW,
     limit: now.surgeW,
-    remedies: [...softer(facts), ...larger(facts, (then) => then.surgeW >= asked.startW)],
+    remedies: [...softStarts(facts), ...larger(facts, (then) => then.surgeW >= asked.startW)],
     focus: '/power/inverter/surge',
   };
 };

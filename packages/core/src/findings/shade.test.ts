@@ -1,10 +1,11 @@
-import { judge, evaluate } from '../evaluate';
+import { judge } from '../evaluate';
 import fc from 'fast-check';
 import { withValueAt, type Design, type Obstacle, type Stop } from '../document';
 import { blankPlace, chosen } from '../job';
 import { readSheet } from '../module';
 import { shadowFigures, shadowOn } from '../sky';
 import { plainClimate } from '../testing/climates';
+import { foundIn } from '../testing/found';
 import { oneArray } from '../testing/dairy';
 
 const dairy = withValueAt(
@@ -13,8 +14,7 @@ const dairy = withValueAt(
   chosen(4),
 );
 const climate = plainClimate();
-const find = (design: Design, id: string, grid = climate) =>
-  evaluate(design, grid).findings.find((finding) => finding.id === id);
+const find = (design: Design, id: string, grid = climate) => foundIn(design, grid, id);
 const set = (path: string, value: unknown, design = dairy) => withValueAt(design, path, value);
 const plain = (text: string | undefined) => (text ?? '').replace(/[\u00a0\u2009]/g, ' ');
 

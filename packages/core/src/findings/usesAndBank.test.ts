@@ -11,13 +11,14 @@ import {
 import { evaluate } from '../evaluate';
 import { blankUse, chosen, examples, guess, measured } from '../job';
 import { plainClimate } from '../testing/climates';
+import { foundIn } from '../testing/found';
 import { oneArray } from '../testing/dairy';
 import type { Finding } from './finding';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
 const dairy = oneArray();
 const found = (design: Design, id: string, grid: typeof climate | null = climate): Finding | undefined =>
-  evaluate(design, grid).findings.find((finding) => finding.id === id);
+  foundIn(design, grid, id);
 const withUse = (parts: Partial<Use>): Design => ({
   ...dairy,
   uses: { ...dairy.uses, x: { ...blankUse(99, 'Thing'), watts: measured(100), ...parts } },
@@ -63,7 +64,7 @@ describe('uses: each mistake has its finding, and what is right has none', () =>
     const nowhere = { ...design, place: { ...design.place, lat: null, lon: null } };
     expect(found(nowhere, 'uses.noWeather:x', null)).toBeTruthy();
     expect(found(design, 'uses.noWeather:x')).toBeUndefined();
-    expect(evaluate(design, climate).figures['use:x']!.value).toBeGreaterThan(100);
+    expect(evaluate(design, climate, false).figures['use:x']!.value).toBeGreaterThan(100);
   });
 
   it('uneven legs of a split supply', () => {
@@ -79,7 +80,7 @@ describe('uses: each mistake has its finding, and what is right has none', () =>
   it('a full house, with what the bank then carries', () => {
     const guests = withUse({ watts: measured(400), hours: chosen(5), perPerson: true });
     const finding = found(guests, 'uses.house')!;
-    expect(finding.value).toBeLessThan(evaluate(guests, climate).figures['bank.days']!.value!);
+    expect(finding.value).toBeLessThan(evaluate(guests, climate, false).figures['bank.days']!.value!);
     // a guest who takes next to nothing is not worth a word
     const light = withUse({ watts: measured(0.5), hours: chosen(1), perPerson: true });
     expect(found(light, 'uses.house')).toBeUndefined();
@@ -87,7 +88,7 @@ describe('uses: each mistake has its finding, and what is right has none', () =>
     expect(found(sized, 'uses.house')).toBeUndefined();
     // a press that would bring a stop by itself brings what cures that as well, so that the figure differs a little
     expect(finding.remedies[0]!.label).toMatch(/^Size it for the full house/);
-    expect(evaluate(sized, climate).figures['bank.days']!.value).toBeCloseTo(finding.value!, 1);
+    expect(evaluate(sized, climate, false).figures['bank.days']!.value).toBeCloseTo(finding.value!, 1);
   });
 
   it('a later stage that outgrows the design, and none that does not', () => {
@@ -170,7 +171,7 @@ describe('bank: each mistake has its finding, and what is right has none', () =>
 
   it('follows the place where the coldest is not typed, in the months in use only', () => {
     const follows = withBank({ coldest: null }, { where: 'shed', insulation: 'none' });
-    const winter = evaluate(follows, climate).bank.coldestC;
+    const winter = evaluate(follows, climate, false).bank.coldestC;
     const summerOnly = {
       ...follows,
       uses: Object.fromEntries(
@@ -178,7 +179,7 @@ describe('bank: each mistake has its finding, and what is right has none', () =>
       ),
     };
     expect(winter).toBeLessThan(2);
-    expect(evaluate(summerOnly, climate).bank.coldestC).toBeGreaterThan(winter + 8);
+    expect(evaluate(summerOnly, climate, false).bank.coldestC).toBeGreaterThan(winter + 8);
     expect(evaluate(withBank({ coldest: measured(3) }), climate).bank.coldestC).toBe(3);
   });
 

@@ -2,6 +2,7 @@ import { BLANK_CIRCUIT, withValueAt, type CircuitPlan, type Design } from '../do
 import { evaluate } from '../evaluate';
 import { examples, measured } from '../job';
 import { plainClimate } from '../testing/climates';
+import { foundIn } from '../testing/found';
 import { tried, type Finding } from '.';
 
 const climate = { ...plainClimate(44), stops: {} };
@@ -12,8 +13,7 @@ const said = (key: string, parts: Partial<CircuitPlan>, design = vale): Design =
     ...design.wiring.circuits[key],
     ...parts,
   });
-const found = (design: Design, id: string): Finding | undefined =>
-  evaluate(design, climate).findings.find((finding) => finding.id === id);
+const found = (design: Design, id: string): Finding | undefined => foundIn(design, climate, id);
 /** Each press of a finding cures it. */
 function cured(design: Design, id: string): Finding {
   const finding = found(design, id)!;

@@ -196,6 +196,7 @@ export const usualHome = (kind: JobKind): BankHome => ({
 export const blankPower = (): PowerPlan => ({
   inverter: null,
   room: null,
+  searching: false,
   shedBelow: chosen(30),
   surplusAbove: chosen(95),
   sources: {},

@@ -433,9 +433,23 @@ describe('migrations', () => {
     'bring version 7 forward: $name with all that it said, and usual lengths for its wires',
     (old) => {
       const [was, design] = broughtForward(old);
-      expect(design.power).toEqual(was.power);
+      expect(design.power).toMatchObject(was.power);
       expect(design.wiring).toMatchObject({ stretches: {}, circuits: {}, own: {}, coils: {} });
       expect(design.wiring.lengths.array.from).toBe('guess');
+      expect(problemsOf(design)).toEqual([]);
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-8.json'))(
+    'bring version 8 forward: $name with its wires, an inverter that idles as it did, and its usual price',
+    (old) => {
+      const [was, design] = broughtForward(old);
+      expect(design.wiring).toEqual(was.wiring);
+      expect(design.power).toMatchObject({
+        ...was.power,
+        searching: false,
+        inverter: was.power.inverter && { ...was.power.inverter, price: null },
+      });
+      expect(design.power.inverter?.label).toBe(was.power.inverter?.label);
       expect(problemsOf(design)).toEqual([]);
     },
   );

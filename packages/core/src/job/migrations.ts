@@ -19,6 +19,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 5, step: whatIsFixed },
   { from: 6, step: powerInFull },
   { from: 7, step: wires },
+  { from: 8, step: searchAndPrice },
 ];
 
 type Loose = Record<string, unknown>;
@@ -243,6 +244,16 @@ function powerInFull(document: Document): Document {
 /** Version 7 knew nothing of wires. */
 function wires(document: Document): Document {
   return { ...document, wiring: blankWiring(document['kind'] as JobKind) };
+}
+
+/** Version 8 knew neither what an inverter costs nor whether it searches. */
+function searchAndPrice(document: Document): Document {
+  const power = document['power'] as Loose & { inverter: Loose | null };
+  const { inverter } = power;
+  return {
+    ...document,
+    power: { ...power, searching: false, inverter: inverter && { ...inverter, price: null } },
+  };
 }
 
 /** Which buses a controller charges and whether it is the inverter too, where its label is that of a typical class. */

@@ -30,6 +30,48 @@ it('takes inverter losses and its own draw from the bank, in months with an AC u
   expect(loads.heaviest?.month).toBe(6);
 });
 
+describe('an inverter that searches', () => {
+  const hours = (from: number, to: number) => painted(NO_PAINT, 2 * from, 2 * to - 1, true);
+  const month = (uses: Partial<Use>[], searchW: number | null = 2) =>
+    computeLoads(withUses(...uses), null, { searchW }).months[0]!;
+  const lamp = { watts: chosen(40), hours: chosen(3) };
+  it('idles only while something on AC runs: 3 h at 10 W and 21 h at 2 W', () => {
+    expect(month([lamp], null)).toMatchObject({ idleWh: 240, awakeH: 24 });
+    expect(month([lamp]).awakeH).toBeCloseTo(3, 9);
+    expect(month([lamp]).idleWh).toBeCloseTo(3 * 10 + 21 * 2, 9);
+    expect(month([lamp]).busWh).toBeCloseTo(120 / 0.9 + 72, 9);
+    expect(month([{ ...lamp, supply: 'dc' }]).idleWh).toBe(0);
+  });
+  it('counts hours known to overlap once, and others after one another', () => {
+    const evening = { ...lamp, paint: { year: hours(18, 22) } };
+    expect(month([evening, { ...lamp, paint: { year: hours(20, 23) } }]).awakeH).toBeCloseTo(5, 9);
+    expect(month([lamp, { ...lamp, hours: chosen(6) }]).awakeH).toBeCloseTo(9, 9);
+    // things of one use run together; nothing is awake for more than the day
+    expect(month([{ ...lamp, count: chosen(9) }]).awakeH).toBeCloseTo(3, 9);
+    expect(
+      month([
+        { ...lamp, hours: chosen(20) },
+        { ...lamp, hours: chosen(9) },
+      ]).awakeH,
+    ).toBeCloseTo(24, 9);
+  });
+  it('is awake for what draws at all where watts vary', () => {
+    const watts = Array.from({ length: 12 }, () => Array.from({ length: 24 }, (_, h) => (h < 10 ? 5 : 0)));
+    const series: Partial<Use> = {
+      form: 'series',
+      series: { name: '', peakW: 500, watts, notes: [] },
+    };
+    expect(month([series]).awakeH).toBeCloseTo(10, 9);
+  });
+  it('is never awake for longer than it is on, and no more on a full day than there are hours', () => {
+    const design = withUses({ ...lamp, hours: chosen(12) });
+    design.supply.inverterHours = chosen(8);
+    const loads = computeLoads(design, null, { searchW: 2 });
+    expect(loads.months[0]).toMatchObject({ awakeH: 8, idleWh: 80 });
+    expect(loads.overDays(3)).toBeCloseTo(3 * loads.months[0]!.fullWh, 6);
+  });
+});
+
 it('leaves uses on surplus out of what sizes the system', () => {
   const loads = computeLoads(withUses({ watts: chosen(1500), hours: chosen(2), priority: 'surplus' }));
   expect(loads.months[0]!.busWh).toBe(0);

@@ -11,6 +11,8 @@ export interface LoadMonth {
   fullWh: number;
   surplusWh: number;
   idleWh: number;
+  /** Of the hours it is on, those in which something on AC runs, at most, on a mean day; all of them where it does not search. */
+  awakeH: number;
   /** Of `busWh`, what the bank's heating pad takes. */
   padWh: number;
   /** Of `busWh`, what the controllers draw themselves, day and night. */
@@ -52,6 +54,8 @@ export interface Extras {
   controllersWh?: number;
   /** True where a controller is the inverter too, and what the inverter draws is only guessed: it counts once. */
   inverterOnce?: boolean;
+  /** What the inverter draws while nothing runs on AC, W; null where it idles all the same. */
+  searchW?: number | null;
 }
 
 /** What of a design the loads follow from. */
@@ -70,7 +74,7 @@ export interface LoadMeans {
 export function computeLoads(
   design: LoadPart,
   climate: readonly ClimateMonth[] | null = null,
-  { padWh = [], controllersWh = 0, inverterOnce = false }: Extras = {},
+  { padWh = [], controllersWh = 0, inverterOnce = false, searchW = null }: Extras = {},
   means: LoadMeans = { context: contextOf, year: useYear, overDays: overDaysOf, rows: (rows) => rows },
 ): Loads {
   const { supply } = design;
@@ -79,6 +83,7 @@ export function computeLoads(
     emptyMonth(m + 1, padWh[m] ?? 0, controllersWh),
   );
   const idleShare = new Float64Array(12);
+  const awake = searchW === null ? null : months.map(() => [new Awake(), new Awake()] as const);
   const told = usesInOrder(design).map(([id, use]): UseRow => {
     const { row, share, days } = means.year(use, context, followsWeather(use) ? climate : null, id);
     if (!row.later) {
@@ -93,16 +98,26 @@ export function computeLoads(
           use.count.value / context.gives[use.supply],
           supply.phases,
         );
-        if (use.supply === 'ac' && !row.surplus) idleShare[m] = Math.max(idleShare[m] ?? 0, share[m] ?? 0);
+        if (use.supply !== 'ac' || row.surplus) continue;
+        idleShare[m] = Math.max(idleShare[m] ?? 0, share[m] ?? 0);
+        awake?.[m]?.[0].add(day, use.form, share[m] ?? 0);
+        awake?.[m]?.[1].add(day, use.form, 1);
       }
     }
     return row;
   });
   const rows = means.rows(told);
-  const idleWh = inverterOnce ? 0 : supply.inverterIdle.value * supply.inverterHours.value;
+  const onH = supply.inverterHours.value;
+  const idleOver = (awakeH: number) =>
+    inverterOnce ? 0 : supply.inverterIdle.value * awakeH + (searchW ?? 0) * (onH - awakeH);
   const together = design.supply.sharing.value / 100;
-  for (const [m, month] of months.entries())
-    finish(month, idleWh, idleShare[m] ?? 0, together, context.gives);
+  for (const [m, month] of months.entries()) {
+    const [meanH = onH, fullH = onH] = awake?.[m]?.map((of) => Math.min(onH, of.hours())) ?? [];
+    const share = idleShare[m] ?? 0;
+    // awake on the days it is on: the mean day has those without in it
+    month.awakeH = share > 0 ? Math.min(fullH, meanH / share) : 0;
+    finish(month, idleOver(month.awakeH), idleOver(fullH), share, together, context.gives);
+  }
   const heaviest = largest(months, (month) => month.fullWh);
   return {
     rows,
@@ -114,11 +129,35 @@ export function computeLoads(
       ? means.overDays(
           rows,
           heaviest.month,
-          (idleShare[heaviest.month - 1] ?? 0) > 0 ? idleWh : 0,
+          (idleShare[heaviest.month - 1] ?? 0) > 0
+            ? idleOver(Math.min(onH, awake?.[heaviest.month - 1]?.[1].hours() ?? onH))
+            : 0,
           heaviest.padWh + heaviest.controllersWh,
         )
       : nothing,
   };
+}
+
+/** Forms whose watts change while they run: a low draw is not a short one. */
+const VARIES: ReadonlySet<Use['form']> = new Set(['series', 'heating', 'cooling']);
+
+/**
+ * Hours of a day in which something of several uses runs, at most: their shares of each half hour added up. Things of one
+ * use run together.
+ */
+class Awake {
+  private readonly cells = new Float64Array(CELLS);
+  /** @param share of the days that are counted, 0–1 */
+  add({ profile, flat, hours, runW, offWh }: UseDay, form: Use['form'], share: number): void {
+    for (let cell = 0; cell < CELLS; cell++) {
+      const drawn = Math.max(0, (profile[cell] as number) - offWh / 24);
+      const part = flat ? hours / 24 : VARIES.has(form) ? Number(drawn > 0) : drawn / Math.max(1e-9, runW);
+      this.cells[cell] = (this.cells[cell] as number) + Math.min(1, part) * share;
+    }
+  }
+  hours(): number {
+    return this.cells.reduce((sum, part) => sum + Math.min(1, part) * (24 / CELLS), 0);
+  }
 }
 
 function emptyMonth(month: number, padWh: number, controllersWh: number): LoadMonth {
@@ -128,6 +167,7 @@ function emptyMonth(month: number, padWh: number, controllersWh: number): LoadMo
     fullWh: 0,
     surplusWh: 0,
     idleWh: 0,
+    awakeH: 0,
     padWh,
     controllersWh,
     runningW: 0,
@@ -194,6 +234,7 @@ function addTo(
 function finish(
   month: LoadMonth,
   idleWh: number,
+  fullIdleWh: number,
   idleShare: number,
   sharing: number,
   gives: UseContext['gives'],
@@ -211,7 +252,7 @@ function finish(
   const always = month.padWh + month.controllersWh;
   month.untimed = month.busWh > 0 ? month.untimed / (month.busWh + month.idleWh + always) : 0;
   month.busWh += month.idleWh + always;
-  month.fullWh += (idleShare > 0 ? idleWh : 0) + always;
+  month.fullWh += (idleShare > 0 ? fullIdleWh : 0) + always;
   const steady = month.steadyW + (month.idleWh + always) / 24;
   for (let cell = 0; cell < CELLS; cell++) month.profile[cell] = (month.profile[cell] ?? 0) + steady;
 }

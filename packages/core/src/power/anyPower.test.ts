@@ -50,6 +50,7 @@ function anyPower(seed: number, many: number): Design['power'] {
               ]),
             ),
           },
+    searching: next() < 0.5,
     room: next() < 0.5 ? null : anywhere('/power/room'),
     shedBelow: anywhere('/power/shedBelow'),
     surplusAbove: anywhere('/power/surplusAbove'),

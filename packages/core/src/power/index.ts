@@ -2,4 +2,5 @@ export * from './inverter';
 export * from './machines';
 export * from './power';
 export * from './source';
+export * from './surplus';
 export * from './walk';

@@ -150,6 +150,21 @@ export const MACHINE_CLASSES: readonly MachineClass[] = [
   ),
 ];
 
+/** Money for a machine of no watts, and for each watt of its rating. Common practice; differs by a quarter between offers. */
+const PRICES: Readonly<Record<MachineKind, readonly [number, number]>> = {
+  inverter: [60, 0.22],
+  charger: [150, 0.42],
+  'all-in-one': [150, 0.24],
+  station: [100, 0.3],
+};
+
+/** What all machines that are stacked cost, in plain money: as typed, else as usual. Of a station its bank is beside that. */
+export function inverterPrice({ kind, continuous, stacked, price }: Inverter): number {
+  const [first, each] = PRICES[kind];
+  const usual = Math.round((first + each * continuous.value) / 10) * 10;
+  return (price?.value ?? usual) * stacked.value;
+}
+
 /** Warmth and height that a typical machine gives all its power up to, and what a kelvin and 100 m beyond take, %. Common practice. */
 export const USUAL_DERATING = { fromC: 25, perK: 1, fromM: 1500, per100m: 1 } as const;
 /** How long a typical machine carries its overload, minutes, and its surge, seconds. Common practice. */
@@ -176,4 +191,5 @@ export const inverterOfClass = (of: MachineClass, volts: number, stacked = 1): I
   search: of.searchW === null ? null : catalogue(of.searchW),
   chargeAmps: catalogue(of.chargeAmps),
   curve: {},
+  price: null,
 });

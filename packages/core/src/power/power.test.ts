@@ -230,11 +230,17 @@ const plain = (change: Partial<WalkPart> = {}): WalkPart => ({
   madeWh: new Array(12).fill(0),
   usedWh: new Array(12).fill(5000),
   mustWh: new Array(12).fill(3000),
-  surplusWh: new Array(12).fill(0),
+  surplus: [],
   sources: [],
   days: new Float64Array(730).fill(1),
   keepDays: 7,
   ...change,
+});
+/** What waits for surplus: Wh asked for on a day, and the most its watts take. */
+const waits = (id: string, asks: number, most = Infinity) => ({
+  id,
+  asksWh: new Array<number>(12).fill(asks),
+  mostWh: new Array<number>(12).fill(most),
 });
 const set = (change: Partial<WalkSource> = {}): WalkSource => ({
   id: 'set',
@@ -277,10 +283,19 @@ describe('the bank through years of days', () => {
   });
   it('gives surplus uses no more than they would take', () => {
     const { months } = walkPower(
-      plain({ madeWh: new Array(12).fill(8000), surplusWh: new Array(12).fill(1200) }),
+      plain({ madeWh: new Array(12).fill(8000), surplus: [waits('tank', 1200), waits('car', 900, 400)] }),
     );
-    expect(months[3]!.surplusWh).toBeCloseTo(1200, 6);
-    expect(months[3]!.spilledWh).toBeCloseTo(1800, 6);
+    // of 3 kWh left over the tank takes all it asks for, and the car what its watts take in the hours there are
+    expect(months[3]!.surplusBy).toEqual({ tank: expect.closeTo(1200, 6), car: expect.closeTo(400, 6) });
+    expect(months[3]!.surplusWh).toBeCloseTo(1600, 6);
+    expect(months[3]!.spilledWh).toBeCloseTo(1400, 6);
+    const scarce = walkPower(
+      plain({ madeWh: new Array(12).fill(6500), surplus: [waits('tank', 1200), waits('car', 900)] }),
+    );
+    expect(scarce.months[7]!.surplusBy).toEqual({
+      tank: expect.closeTo(1200, 6),
+      car: expect.closeTo(300, 6),
+    });
   });
   it('runs a set for what is lacking, by hand', () => {
     const year = walkPower(plain({ sources: [set()] }));
@@ -366,7 +381,10 @@ describe('the bank through years of days', () => {
             usedWh,
             shedBelow,
             mustWh: usedWh.map((wh) => wh / 2),
-            surplusWh: usedWh.map((wh) => wh / 3),
+            surplus: [
+              { id: 'tank', asksWh: usedWh.map((wh) => wh / 3), mostWh: usedWh.map((wh) => wh / 4) },
+              waits('car', 500),
+            ],
             sources: [
               set({ bulkW, startAt, stopAt: Math.min(1, startAt + 0.3), hoursADay, warmUpH: 0.1 }),
               set({
@@ -479,6 +497,7 @@ describe('a source on a bank', () => {
       loads,
       bank,
       new Array(12).fill(used / 2),
+      [],
       new Float64Array(730).fill(1),
       7,
     );

@@ -13,6 +13,7 @@ import {
   sourceFigure,
   type ChargedBank,
 } from './source';
+import type { WalkSurplus } from './surplus';
 import { walkPower, type PowerYear, type WalkSource } from './walk';
 
 /** What limits the amps that a source charges with. */
@@ -246,7 +247,7 @@ export function walkSource(now: SourceNow, { chemistry }: PowerBank, meanAcW: nu
 
 /**
  * The bank and its sources through years of days.
- * @param madeWh ready to use on a mean day of each month @param days shares of it, as `daySequence` gives them
+ * @param madeWh ready to use on a mean day of each month @param surplus what waits for it, in turn @param days shares of it, as `daySequence` gives them
  * @param keepDays over which the fuel to keep is counted
  */
 export function powerYear(
@@ -255,6 +256,7 @@ export function powerYear(
   loads: Loads,
   bank: PowerBank,
   madeWh: readonly number[],
+  surplus: readonly WalkSurplus[],
   days: ArrayLike<number>,
   keepDays: number,
 ): PowerYear {
@@ -269,7 +271,7 @@ export function powerYear(
     madeWh,
     usedWh: loads.months.map(({ busWh }) => busWh),
     mustWh: loads.months.map(({ busWh }, m) => Math.max(0, busWh - (should[m] ?? 0))),
-    surplusWh: loads.months.map(({ surplusWh }) => surplusWh),
+    surplus,
     sources: sources.map((source) => walkSource(source, bank, meanAcW)),
     days,
     keepDays,

@@ -32,16 +32,20 @@ export const SOURCE_KINDS: Readonly<Record<SourceKind, { name: string; asks: rea
       'fuelNoLoad',
       'fuelPrice',
       'tank',
+      'price',
     ],
   },
-  alternator: { name: 'engine alternator', asks: ['amps', 'limitAmps'] },
-  shore: { name: 'shore or grid power', asks: ['watts', 'chargeAmps', 'chargerEfficiency', 'powerFactor'] },
-  turbine: { name: 'wind or water turbine', asks: [] },
+  alternator: { name: 'engine alternator', asks: ['amps', 'limitAmps', 'price'] },
+  shore: {
+    name: 'shore or grid power',
+    asks: ['watts', 'chargeAmps', 'chargerEfficiency', 'powerFactor', 'price'],
+  },
+  turbine: { name: 'wind or water turbine', asks: ['price'] },
 };
 
 /** What a figure that was not given is taken as. Common practice; a diesel's least load is the makers' usual word. */
 const USUAL: Readonly<
-  Record<Exclude<SourceKey, 'peakWatts' | 'fuelPerKWh' | 'fuelNoLoad' | 'limitAmps'>, number>
+  Record<Exclude<SourceKey, 'peakWatts' | 'fuelPerKWh' | 'fuelNoLoad' | 'limitAmps' | 'price'>, number>
 > = {
   watts: 3000,
   minimumLoad: 30,
@@ -63,8 +67,34 @@ const USUAL: Readonly<
 const PEAK = 1.15;
 const LEAST_OF_PETROL = 15;
 
+/** Money for the first watt or amp of what gives, and for each; one that starts by itself costs more. Common practice. */
+const SETS: Readonly<Record<Fuel, readonly [number, number]>> = {
+  petrol: [150, 0.25],
+  propane: [200, 0.28],
+  diesel: [800, 0.45],
+};
+const STARTER = 250;
+const DC_CHARGER: readonly [number, number] = [80, 6];
+const AC_CHARGER: readonly [number, number] = [60, 4.5];
+const A_TURBINE = 2000;
+
+type SourcePart = Pick<BackupSource, 'given' | 'fuel' | 'kind' | 'automatic'>;
+
+/** Usual price of a source with what charges from it, in plain money, to the nearest ten. */
+function usualPrice(source: SourcePart): number {
+  const of = ([first, each]: readonly [number, number], key: SourceKey) =>
+    first + each * sourceFigure(source, key);
+  const price = {
+    generator: () => of(SETS[source.fuel], 'watts') + (source.automatic ? STARTER : 0),
+    alternator: () => of(DC_CHARGER, 'limitAmps'),
+    shore: () => of(AC_CHARGER, 'chargeAmps'),
+    turbine: () => A_TURBINE,
+  }[source.kind]();
+  return Math.round(price / 10) * 10;
+}
+
 /** A figure of a source, or its usual value where it is not given. */
-export function sourceFigure(source: Pick<BackupSource, 'given' | 'fuel'>, key: SourceKey): number {
+export function sourceFigure(source: SourcePart, key: SourceKey): number {
   const given = source.given[key]?.value;
   if (given !== undefined) return given;
   const rated = () => sourceFigure(source, 'watts');
@@ -79,6 +109,8 @@ export function sourceFigure(source: Pick<BackupSource, 'given' | 'fuel'>, key: 
       return sourceFigure(source, 'amps');
     case 'minimumLoad':
       return source.fuel === 'diesel' ? USUAL.minimumLoad : LEAST_OF_PETROL;
+    case 'price':
+      return usualPrice(source);
     default:
       return USUAL[key];
   }
@@ -98,7 +130,7 @@ export const setKeeps = (altitudeM: number, airC: number): number =>
   );
 
 /** Fuel an hour, L. @param watts given, 0 and up @source a straight line, Skarstein & Uhlen 1989 */
-export const litresAnHour = (source: Pick<BackupSource, 'given' | 'fuel'>, watts: number): number =>
+export const litresAnHour = (source: SourcePart, watts: number): number =>
   sourceFigure(source, 'fuelPerKWh') * (watts / 1000) + sourceFigure(source, 'fuelNoLoad');
 
 /** To leave room above what a set carries. @source common practice */

@@ -1,4 +1,5 @@
 import { MONTH_DAYS, monthOfDay } from '../units';
+import type { WalkSurplus } from './surplus';
 import { chargeCurve, chargedTo, hoursBetween, type ChargeCurve, type ChargedBank } from './source';
 
 /** A source as a walk through days sees it. */
@@ -29,11 +30,12 @@ export interface WalkPart {
   /** Lowest state of charge, and the one below which only what must run does, 0–1. */
   floor: number;
   shedBelow: number;
-  /** On a mean day of each month, Wh: made ready to use, used, of it what must run, and what would run on surplus. */
+  /** On a mean day of each month, Wh: made ready to use, used, and of it what must run. */
   madeWh: readonly number[];
   usedWh: readonly number[];
   mustWh: readonly number[];
-  surplusWh: readonly number[];
+  /** What would run on surplus, in its turn. */
+  surplus: readonly WalkSurplus[];
   sources: readonly WalkSource[];
   /** Years of days as shares of their month's mean. */
   days: ArrayLike<number>;
@@ -50,6 +52,8 @@ export interface PowerMonth {
   shedWh: number;
   unservedWh: number;
   surplusWh: number;
+  /** Of it each use’s, by its id. */
+  surplusBy: Record<string, number>;
   spilledWh: number;
 }
 
@@ -121,6 +125,7 @@ export function walkPower(part: WalkPart): PowerYear {
     shedWh: 0,
     unservedWh: 0,
     surplusWh: 0,
+    surplusBy: Object.fromEntries(part.surplus.map(({ id }) => [id, 0])),
     spilledWh: 0,
   }));
   let stored = full;
@@ -145,10 +150,14 @@ export function walkPower(part: WalkPart): PowerYear {
     }
     for (const run of runs) stored = runWanted(run, month, stored, full, at);
     if (stored > full) {
-      const over = stored - full;
-      const taken = Math.min(over, part.surplusWh[m] ?? 0);
-      month.surplusWh += taken;
-      month.spilledWh += over - taken;
+      let over = stored - full;
+      for (const { id, asksWh, mostWh } of part.surplus) {
+        const taken = Math.min(over, asksWh[m] ?? 0, mostWh[m] ?? 0);
+        over -= taken;
+        month.surplusWh += taken;
+        month.surplusBy[id] = (month.surplusBy[id] ?? 0) + taken;
+      }
+      month.spilledWh += over;
       stored = full;
     }
     const lacking = Math.max(0, part.floor * full - stored);
@@ -229,7 +238,8 @@ function told(
     const length = years * (MONTH_DAYS[month.month - 1] ?? 30);
     for (const key of ['sunWh', 'servedWh', 'shedWh', 'unservedWh', 'surplusWh', 'spilledWh'] as const)
       month[key] /= length;
-    for (const id of Object.keys(month.bySource)) month.bySource[id] = (month.bySource[id] ?? 0) / length;
+    for (const by of [month.bySource, month.surplusBy])
+      for (const id of Object.keys(by)) by[id] = (by[id] ?? 0) / length;
   }
   return {
     months,

@@ -1,3 +1,4 @@
+export * from './acWays';
 export * from './propose';
 export { guessedUnit } from './scene';
 export { unitSizes } from './usual';

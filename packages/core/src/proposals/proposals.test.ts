@@ -1,7 +1,6 @@
 import { calculate } from '../calculate';
 import { problemsOf, withValueAt, type Design, type Kept } from '../document';
-import { proposalsFor } from '../evaluate';
-import { evaluate } from '../evaluate';
+import { evaluate, proposalsFor } from '../evaluate';
 import { findingsOf, tried } from '../findings';
 import { penFor } from '../figures';
 import { blankDesign, blankUse, chosen, examples, measured } from '../job';
@@ -215,6 +214,49 @@ describe('its AC side', () => {
   });
 });
 
+describe('what it costs', () => {
+  const onAc = (design: Design): Design => ({
+    ...design,
+    uses: {
+      ...design.uses,
+      saw: { ...blankUse(3, 'Saw'), watts: measured(900), hours: measured(0.5), startFactor: measured(3) },
+    },
+  });
+  it('has the inverter in it that is not there yet, at its usual price or the one typed', () => {
+    const dc = proposalsFor(cabin(), climate)!.proposals[0]!;
+    expect([dc.inverterPrice, dc.sourcesPrice]).toEqual([0, 0]);
+    const ac = proposalsFor(cabin(onAc), climate)!.proposals[0]!;
+    // common practice: 60 and 0.22 a watt of an inverter alone, 150 and 0.42 of one with a charger
+    const { inverter } = tried(cabin(onAc), ac.operations).power;
+    const [first, each] = inverter!.kind === 'inverter' ? [60, 0.22] : [150, 0.42];
+    expect(ac.inverterPrice).toBeCloseTo(first + each * inverter!.continuous.value, -1);
+    expect(ac.price - ac.inverterPrice).toBeGreaterThan(0);
+    expect(ac.priceGuessed).toBe(true);
+  });
+  it('leaves out what is there, and tells all of it for the design there is', () => {
+    const machine = {
+      ...inverterOfClass(
+        MACHINE_CLASSES.find(({ id }) => id === 'char-2400')!,
+        230,
+      ),
+    };
+    const owned = cabin(onAc);
+    owned.power = { ...owned.power, inverter: { ...machine, price: measured(777) } };
+    const { proposals, present } = proposalsFor(owned, climate)!;
+    for (const { inverterPrice } of proposals) expect(inverterPrice).toBe(0);
+    expect(present.inverterPrice).toBe(777);
+    const without = proposalsFor({ ...owned, power: { ...owned.power, inverter: null } }, climate)!.present;
+    expect(present.price - without.price).toBeCloseTo(777, 6);
+  });
+  it('keeps panels, bank, controllers and inverter together within the budget', () => {
+    const free = proposalsFor(cabin(onAc), climate)!.proposals[0]!;
+    const tight = cabin(onAc);
+    tight.budget = { ...tight.budget, most: chosen(free.price - 10) };
+    for (const { price } of proposalsFor(tight, climate)!.proposals)
+      expect(price).toBeLessThanOrEqual(free.price - 10);
+  });
+});
+
 describe('the search', () => {
   it('finds the cheapest that trying everything finds', () => {
     const design = keep('volts', 'chemistry');
@@ -224,6 +266,7 @@ describe('the search', () => {
     const scene = sceneOf(
       facts,
       facts.loads.months.map(({ busWh }) => busWh),
+      null,
       reckon,
     )!;
     const pen = penFor('metric');
@@ -246,7 +289,11 @@ describe('the search', () => {
               [1, 4],
             ] as const) {
               const price =
-                series * side * panel.price + controller.price + 15 * (side - 1) + parallel * bank.rowPrice;
+                series * side * panel.price +
+                controller.price +
+                15 * (side - 1) +
+                parallel * bank.rowPrice +
+                scene.inverterPrice(24);
               if (price >= best) continue;
               const window = controller.windows(1);
               if (window.ties && series * side * panel.panel.pmaxW > 450) continue;
@@ -282,6 +329,7 @@ describe('the search', () => {
     const scene = sceneOf(
       facts,
       facts.loads.months.map(({ busWh }) => busWh),
+      null,
       reckon,
     )!;
     const prices = [...inOrderOfPrice(scene, { ratio: 1.15, days: 2 })].map(({ price }) => price);

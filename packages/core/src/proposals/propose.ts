@@ -4,9 +4,10 @@ import { darkDays, type ArrayFacts, type Facts } from '../calculate';
 import { atStage, stagesIn, type ArrayPlan, type Design, type Kept, type Operation } from '../document';
 import { put, type Reckon } from '../findings';
 import type { Pen } from '../figures';
+import { inverterPrice, sourceFigure } from '../power';
 import { monthName, monthsText, MONTH_DAYS } from '../units';
 import { designOf } from './design';
-import { finish } from './finish';
+import { finish, type Finished } from './finish';
 import { cheapest, type Found, type Wanted } from './search';
 import { isGuessed, keptIn, sceneOf } from './scene';
 import { CONTROLLER_CLASSES } from '../strings';
@@ -25,6 +26,9 @@ export interface Gist {
   /** In the money one pays with, and whether any of it is only usual. */
   price: number;
   priceGuessed: boolean;
+  /** Of it the inverter, and what charges beside the sun; nothing for what is there already. */
+  inverterPrice: number;
+  sourcesPrice: number;
   massKg: number;
 }
 
@@ -92,7 +96,7 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
   const failed: Aim[] = [];
   for (const { aim, of, wanted } of asked) {
     const used = of.loads.months.map(({ busWh }) => busWh);
-    const scene = sceneOf(of, used, reckon);
+    const scene = sceneOf(of, used, design.power.inverter, reckon);
     const found = scene && cheapest(scene, wanted, reckon, pen);
     if (!scene || !found) {
       failed.push(aim);
@@ -101,8 +105,11 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
     // what it is for may be more than today's uses; what is taken is the job as it is
     const made = (job: Design) => designOf(job, scene, found.candidate, wanted.days);
     const whole = finish(made(inSeason), made(design), season?.without ?? [], of.power.asked, reckon, pen);
+    const bought = boughtBeside(design, whole);
+    const apart = found.candidate.price - scene.inverterPrice(found.candidate.bus);
     proposals.push(
       proposalOf(aim, told(found, whole.design, reckon), operationsFor(design, whole.design), pen, whole, {
+        bought: { ...bought, price: apart + bought.inverterPrice + bought.sourcesPrice },
         rareDays: dark?.rareDays ?? null,
         least: proposals[0] ?? null,
         later: later.about,
@@ -216,7 +223,24 @@ function decidesText({ energy, loads }: Facts, rareDays: number | null, pen: Pen
   return `${monthName(worst.month)} decides: ${pen(worst.poaKWhm2, 'hours')} of full sun a day${run}.`;
 }
 
+type Bought = Pick<Gist, 'price' | 'inverterPrice' | 'sourcesPrice'>;
+
+/** What is bought beside panels, bank and controllers: an inverter that is not there, and sources that are not. */
+function boughtBeside(
+  { power: { sources } }: Design,
+  { design: { power }, inverter }: Finished,
+): Omit<Bought, 'price'> {
+  return {
+    inverterPrice: power.inverter && !inverter?.own ? inverterPrice(power.inverter) : 0,
+    sourcesPrice: Object.entries(power.sources).reduce(
+      (sum, [id, source]) => (sources[id] ? sum : sum + sourceFigure(source, 'price')),
+      0,
+    ),
+  };
+}
+
 interface Telling {
+  bought: Bought;
   rareDays: number | null;
   least: Proposal | null;
   later: string;
@@ -225,11 +249,11 @@ interface Telling {
 
 function proposalOf(
   aim: Aim,
-  { candidate, facts }: Found,
+  { facts }: Found,
   operations: Operation[],
   pen: Pen,
   { inverter, backup }: Pick<Proposal, 'inverter' | 'backup'>,
-  { rareDays, least, later, panelsPriced }: Telling,
+  { bought, rareDays, least, later, panelsPriced }: Telling,
 ): Proposal {
   const days = facts.bank.days ?? 0;
   const about = {
@@ -240,7 +264,7 @@ function proposalOf(
         : `Carries ${rareDays} dark ${rareDays === 1 ? 'day' : 'days'} in a row, as the place has them one winter in ten.`,
     later,
   }[aim];
-  const gist = gistOf(facts, pen, candidate.price);
+  const gist = gistOf(facts, pen, bought);
   return {
     ...gist,
     priceGuessed: gist.priceGuessed || !panelsPriced,
@@ -248,14 +272,14 @@ function proposalOf(
     title: TITLES[aim],
     about,
     operations,
-    givesUp: givesUp(aim, facts, candidate.price, days, rareDays, least, pen),
+    givesUp: givesUp(aim, facts, bought.price, days, rareDays, least, pen),
     inverter,
     backup,
   };
 }
 
-/** A design in a few figures. @param price of what must be bought; the usual ones of all of it where it is not said */
-export function gistOf(facts: Facts, pen: Pen, price?: number): Gist {
+/** A design in a few figures. @param bought what must be paid; the usual prices of all of it where it is not said */
+export function gistOf(facts: Facts, pen: Pen, bought?: Bought): Gist {
   const { design, energy, bank, arrays, lead } = facts;
   const prices = pricesOf(design);
   const sortsOf = ({ plan, module }: ArrayFacts) =>
@@ -293,7 +317,13 @@ export function gistOf(facts: Facts, pen: Pen, price?: number): Gist {
   const { mass } = unitOf(design.bank);
   const days = bank.days ?? 0;
   const worst = energy?.worst;
+  const beside = boughtBeside(
+    { ...design, power: { ...design.power, sources: {} } },
+    { design, inverter: null, backup: null },
+  );
   const usual =
+    beside.inverterPrice +
+    beside.sourcesPrice +
     watts * prices.panelWatt +
     (bank.ratedWh / 1000) * prices.bankKWh(design.bank.chemistry) +
     classes.reduce((sum, of) => sum + (of ? prices.controller(of) : 0), 0);
@@ -321,8 +351,9 @@ export function gistOf(facts: Facts, pen: Pen, price?: number): Gist {
       hotV: lead.strings?.chosen.hotVmpV ?? 0,
       freeInputs: Math.max(0, lead.controller.inputs.value - inputs.value),
     },
-    price: price ?? usual,
+    ...(bought ?? { ...beside, price: usual }),
     priceGuessed:
+      (design.power.inverter !== null && design.power.inverter.price === null) ||
       design.budget.panelWatt === null ||
       design.bank.prices[design.bank.chemistry] === undefined ||
       classes.some((of) => of === undefined || design.controllerPrices[of.id] === undefined),

@@ -9,10 +9,11 @@ import {
   type BusVolts,
   type Chemistry,
   type Controller,
+  type Inverter,
   type Kept,
   type ModuleSheet,
 } from '../document';
-import type { Reckon } from '../findings';
+import { machinesFor, type Reckon } from '../findings';
 import { remembered } from '../memo';
 import {
   MODULE_CLASSES,
@@ -22,6 +23,7 @@ import {
   sheetOfClass,
   type ModuleNumbers,
 } from '../module';
+import { holdsAll, inverterAt, inverterPrice } from '../power';
 import {
   chargeAmpsOn,
   classesFor,
@@ -101,6 +103,8 @@ export interface Scene {
   mostPanels: number;
   mostUnits: number;
   mostPrice: number;
+  /** What the inverter costs that the uses on AC ask for at a system voltage; nothing where the one there is does. */
+  inverterPrice: (bus: BusVolts) => number;
 }
 
 /**
@@ -136,8 +140,13 @@ const newSheet = remembered('sheets of new panels', (id: (typeof NEW_PANELS)[num
   sheetOfClass(moduleClass(id)),
 );
 
-/** Null while place or uses are not known. */
-export function sceneOf(facts: Facts, usedWh: readonly number[], reckon: Reckon): Scene | null {
+/** Null while place or uses are not known. @param own the inverter there is */
+export function sceneOf(
+  facts: Facts,
+  usedWh: readonly number[],
+  own: Inverter | null,
+  reckon: Reckon,
+): Scene | null {
   const { design, climate, skies, lead } = facts;
   if (!climate || !skies) return null;
   const kept = keptIn(design);
@@ -260,7 +269,19 @@ export function sceneOf(facts: Facts, usedWh: readonly number[], reckon: Reckon)
     mostPanels: Math.min(MOST_PANELS, plan.most?.value ?? MOST_PANELS),
     mostUnits: Math.min(MOST_UNITS, design.bank.mostUnits?.value ?? MOST_UNITS),
     mostPrice: design.budget.most?.value ?? Infinity,
+    inverterPrice: (bus) => inverterPriceAt(facts, own, bus),
   };
+}
+
+/** The smallest typical machine that holds what is asked, in plain money. */
+function inverterPriceAt(facts: Facts, own: Inverter | null, bus: BusVolts): number {
+  const { asked, roomC, altitudeM } = facts.power;
+  if (asked.runningW === 0) return 0;
+  const holds = holdsAll(asked);
+  if (own?.buses.includes(bus) && holds(inverterAt(own, facts.design.supply.phases, roomC, altitudeM)))
+    return 0;
+  const [first] = machinesFor(facts, holds, bus);
+  return first ? inverterPrice(first.inverter) : 0;
 }
 
 /** Units that go into a room that was measured; any number into one that is guessed. */

@@ -103,6 +103,8 @@ interface Family {
   neededWh: number;
   least: number;
   bound: number;
+  /** What its inverter costs. */
+  inverter: number;
 }
 
 const byPrice = (a: Candidate, b: Candidate) =>
@@ -130,8 +132,9 @@ function familiesOf(scene: Scene, wanted: Wanted): Family[] {
     for (const chemistry of scene.chemistries) {
       const bank = bankAt(scene, bus, chemistry);
       const banks = scene.banks(bus, chemistry);
-      const [apart, inOne] = [false, true].map((inverter) => {
-        const ratedWh = ratedOf(scene, wanted, bank, inverter, 0);
+      const inverter = scene.inverterPrice(bus);
+      const [apart, inOne] = [false, true].map((one) => {
+        const ratedWh = ratedOf(scene, wanted, bank, one, 0);
         return Math.min(
           ...banks.map((choice) => (rowsOf(scene, bank, choice, ratedWh) ?? Infinity) * choice.rowPrice),
         );
@@ -147,9 +150,9 @@ function familiesOf(scene: Scene, wanted: Wanted): Family[] {
               ? plan.count.value
               : Math.max(1, Math.ceil(neededWh / each - 1e-9));
             if (!Number.isFinite(least) || least * many > scene.mostPanels) continue;
-            const bound = many * (least * panel.price + controller.price) + bankPrice;
+            const bound = many * (least * panel.price + controller.price) + bankPrice + inverter;
             if (!Number.isFinite(bound) || bound > scene.mostPrice) continue;
-            families.push({ bus, bank, banks, controller, panel, many, neededWh, least, bound });
+            families.push({ bus, bank, banks, controller, panel, many, neededWh, least, bound, inverter });
           }
       }
     }
@@ -177,7 +180,7 @@ function neededOf(
 
 /** All of a family. */
 function candidatesOf(scene: Scene, wanted: Wanted, family: Family): Candidate[] {
-  const { bus, bank, banks, controller, panel, many } = family;
+  const { bus, bank, banks, controller, panel, many, inverter } = family;
   return arrangementsOf(scene, family)
     .flatMap((arrangement) =>
       banksFor(scene, wanted, bank, banks, controller, panel, arrangement, many).map(
@@ -189,7 +192,7 @@ function candidatesOf(scene: Scene, wanted: Wanted, family: Family): Candidate[]
           arrangement,
           bank: choice,
           parallel,
-          price,
+          price: price + inverter,
         }),
       ),
     )

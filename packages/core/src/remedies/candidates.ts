@@ -1,8 +1,8 @@
 import { CHEMISTRIES, ratedEnergyWh } from '../bank';
-import type { ArrayFacts } from '../calculate';
+import type { ArrayFacts, Facts } from '../calculate';
 import { put, remedy, type Finding, type Reckon, type Remedy } from '../findings';
 import type { Pen } from '../figures';
-import { propose } from '../proposals';
+import { propose, type Proposal } from '../proposals';
 import { monthsText } from '../units';
 import {
   fewer,
@@ -169,9 +169,14 @@ function* forThisBus(at: At): Generator<Remedy> {
   yield* otherVolts(at.facts, at.pen);
 }
 
+/** Whole designs that were looked for already: several findings of one job may ask for them. */
+const looked = new WeakMap<Facts, readonly Proposal[]>();
+
 /** Whole other designs, for what no step cures: dear to reckon, and last. */
 function* anew({ facts, pen, reckon }: At): Generator<Remedy> {
-  for (const { title, panels, bank, operations } of propose(facts, pen, reckon)?.proposals ?? [])
+  const proposals = looked.get(facts) ?? propose(facts, pen, reckon)?.proposals ?? [];
+  looked.set(facts, proposals);
+  for (const { title, panels, bank, operations } of proposals)
     yield remedy(
       `Begin anew with ${title.charAt(0).toLowerCase()}${title.slice(1)}: ${panels.text}; ${bank.text}`,
       ...operations,

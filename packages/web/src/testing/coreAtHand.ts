@@ -1,4 +1,5 @@
 import {
+  acWaysFor,
   clipPicture,
   curvesPicture,
   darkPicture,
@@ -24,6 +25,7 @@ export const patientCore = () => ({
     }
   },
   ways: async (...asked: Parameters<typeof waysOut>) => waysOut(...asked),
+  acWays: async (...asked: Parameters<typeof acWaysFor>) => acWaysFor(...asked),
   proposals: async (...asked: Parameters<typeof proposalsFor>) => proposalsFor(...asked),
   dark: async (...asked: Parameters<typeof darkPicture>) => darkPicture(...asked),
   field: async (...asked: Parameters<typeof fieldPicture>) => fieldPicture(...asked),

@@ -1,4 +1,5 @@
 import {
+  acWaysFor,
   clipPicture,
   curvesPicture,
   darkPicture,
@@ -20,6 +21,7 @@ import {
   useWorking,
   usesPicture,
   waysOut,
+  type AcWay,
   type ClipPicture,
   type CurvesPicture,
   type DarkPicture,
@@ -84,6 +86,7 @@ const core = {
     waysOut(...asBefore(design, grid)),
   proposals: (design: Design, grid: JobClimate | null): Proposals | null =>
     proposalsFor(...asBefore(design, grid)),
+  acWays: (design: Design, grid: JobClimate | null): AcWay[] => acWaysFor(...asBefore(design, grid)),
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
     rankGuesses(...asBefore(design, grid), penFor(design.units)),
   dark: (design: Design, grid: JobClimate | null): DarkPicture | null =>

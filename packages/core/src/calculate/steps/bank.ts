@@ -65,13 +65,16 @@ export const fitOf = (bank: Bank) => fit(fitParts(bank));
 const walkBank = remembered('bank as a day walks it', walkBankOf);
 const day = remembered('bank through a mean day', meanDay);
 
-/** The bank through a mean day of each month. @param made, @param used watts in each half hour */
+/** The bank through a mean day of each month. @param made, @param used watts in each half hour @param surplusAbove state of charge, % */
 export const meanDaysOf = (
   { depth }: Pick<Bank, 'depth'>,
   bank: Pick<BankResult, 'chemistry' | 'ratedWh' | 'temperatureFactor'>,
   made: readonly Float64Array[],
   used: readonly Float64Array[],
+  surplusAbove: number,
 ) => {
   const walked = walkBank(bank.chemistry, bank.ratedWh, bank.temperatureFactor, depth.value);
-  return made.map((watts, month) => day(walked, watts, used[month] ?? new Float64Array(watts.length)));
+  return made.map((watts, month) =>
+    day(walked, watts, used[month] ?? new Float64Array(watts.length), surplusAbove / 100),
+  );
 };

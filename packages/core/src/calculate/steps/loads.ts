@@ -57,7 +57,8 @@ const loads = remembered(
     padWh: readonly number[] | undefined,
     controllersWh: number,
     inverterOnce: boolean,
-  ) => computeLoads(design, months, { padWh, controllersWh, inverterOnce }, means),
+    searchW: number | null,
+  ) => computeLoads(design, months, { padWh, controllersWh, inverterOnce, searchW }, means),
 );
 
 /** Loads that follow the last ones. */
@@ -75,7 +76,12 @@ export const loadsOf = (
     padWh,
     Object.values(design.controllers).reduce((sum, { ownDraw }) => sum + ownDraw.value * 24, 0),
     oneMachine(design),
+    searchOf(design.power),
   );
+
+/** What the inverter draws while it only looks for a load, W, of all that are stacked; null where it does not. */
+const searchOf = ({ searching, inverter }: Design['power']): number | null =>
+  searching && inverter?.search ? inverter.search.value * inverter.stacked.value : null;
 
 /** True where a controller is the inverter too, so that its own draw has the inverter's in it. */
 const oneMachine = ({ supply, power: { inverter }, controllers }: Design): boolean =>

@@ -1,4 +1,4 @@
-import type { BankResult } from '../../bank';
+import type { BankResult, MeanDay } from '../../bank';
 import type { JobClimate, ResolvedClimate } from '../../climate';
 import type { Design } from '../../document';
 import type { Loads } from '../../loads';
@@ -9,7 +9,9 @@ import {
   type PowerBank,
   type PowerFacts,
   type PowerDesign,
+  surplusInTurn,
   type PowerPlace,
+  type WalkSurplus,
 } from '../../power';
 import { darkRuns, daySequence } from '../../sky';
 import { dayRanksOf } from '../dayRanks';
@@ -58,6 +60,25 @@ const days = remembered('days of the walk', (climate: ResolvedClimate, grid: Job
   return { sequence, keep: Math.max(LEAST_KEPT_DAYS, ...darkRuns(sequence).flat()) };
 });
 
+const NONE: readonly WalkSurplus[] = [];
+const waiting = remembered(
+  'uses on surplus in their turn',
+  (uses: Design['uses'], rows: Loads['rows'], ac: number, dc: number, days: readonly MeanDay[]) =>
+    surplusInTurn(uses, rows, { ac: ac / 100, dc: dc / 100 }, days),
+);
+
+/** What waits for surplus. @param days a mean day of each month; null without a place */
+export const surplusOf = (
+  { uses, supply }: Pick<Design, 'uses' | 'supply'>,
+  { rows }: Loads,
+  days: () => readonly MeanDay[] | null,
+): readonly WalkSurplus[] => {
+  const known = rows.some(({ surplus, later }) => surplus && !later) ? days() : null;
+  return known
+    ? waiting(uses, rows, supply.inverterEfficiency.value, supply.dcEfficiency.value, together(known))
+    : NONE;
+};
+
 const walked = remembered('bank and sources through the days', powerYear);
 export function powerYearOf(
   design: Design,
@@ -67,7 +88,8 @@ export function powerYearOf(
   climate: ResolvedClimate,
   grid: JobClimate | null,
   madeWh: readonly number[],
+  surplus: readonly WalkSurplus[],
 ) {
   const { sequence, keep } = days(climate, grid);
-  return walked(parts(design), facts, loads, bank, together(madeWh), sequence, keep);
+  return walked(parts(design), facts, loads, bank, together(madeWh), surplus, sequence, keep);
 }

@@ -94,7 +94,7 @@ export const CONTROLLER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'money',
     0,
     10_000_000,
-    'On panels, bank and controllers together; nothing that is proposed goes beyond it.',
+    'On panels, bank, controllers and inverter together; nothing that is proposed goes beyond it.',
     choice,
   ),
   '/budget/panelWatt': field(

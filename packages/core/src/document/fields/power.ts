@@ -116,6 +116,14 @@ export const POWER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     1000,
     'Amps into the bank from the charger built into one machine; 0 where there is none.',
   ),
+  '/power/inverter/price': field(
+    'Inverter price',
+    'money',
+    0,
+    100_000,
+    'Of one, in the money you pay with, freight and all.',
+    guessed(share(0.25, 'prices of inverters differ by a quarter between offers')),
+  ),
   '/power/inverter/curve/*': field(
     'Efficiency at this load',
     'percent',
@@ -263,6 +271,14 @@ export const POWER_FIELDS: Readonly<Record<string, FieldSpec>> = {
     1,
     'Old chargers 0.6 to 0.7; corrected ones 0.95 and more.',
     guessed(share(0.1, 'power factors differ by a tenth')),
+  ),
+  '/power/sources/*/price': field(
+    'Source price',
+    'money',
+    0,
+    1_000_000,
+    'With its charger and switch, in the money you pay with; 0 where it is there already.',
+    guessed(share(0.3, 'prices of generators and chargers differ by a third')),
   ),
   '/power/sources/*/hoursBy/*': field(
     'Under way, a day',

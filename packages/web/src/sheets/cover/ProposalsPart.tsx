@@ -162,8 +162,9 @@ function Proposed() {
       <Present present={present} />
       <Fixed kept={proposals.kept} />
       <Note style={{ marginTop: 8 }}>
-        Prices are what you typed, or usual ones, of panels with their clamps, bank and controllers; no
-        inverter, wire or posts. Planning figures: local code and whoever inspects it decide.
+        Prices are what you typed, or usual ones, of panels with their clamps, bank, controllers, inverter and
+        what charges beside the sun; no wire or posts. Planning figures: local code and whoever inspects it
+        decide.
       </Note>
     </>
   );
@@ -209,6 +210,11 @@ function Outlined({
   const { units } = useDesign();
   const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
   const { panels, bank, controller, ratio, month, price, priceGuessed, massKg } = gist;
+  const beside = [
+    { name: 'inverter', money: gist.inverterPrice },
+    { name: 'what charges beside the sun', money: gist.sourcesPrice },
+  ].filter(({ money }) => money > 0);
+  const money = (amount: number) => shown(Math.round(amount / 10) * 10, 'money');
   const free = controller.freeInputs;
   return (
     <Facts>
@@ -247,8 +253,10 @@ function Outlined({
       ) : null}
       <dt>Costs</dt>
       <dd>
-        {shown(Math.round(price / 10) * 10, 'money')}
-        {inverter && !inverter.own ? ' without the inverter' : ''}
+        {money(price)}
+        {beside.length > 0 ? (
+          <small>, of it {beside.map((part) => `${part.name} ${money(part.money)}`).join(', ')}</small>
+        ) : null}
         {priceGuessed ? <i>usual prices ?</i> : null}
       </dd>
       <dt>Weighs</dt>

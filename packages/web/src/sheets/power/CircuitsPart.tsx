@@ -1,5 +1,5 @@
 import { dropTargetForElements } from '@atlaskit/pragmatic-drag-and-drop/element/adapter';
-import { displayFigure, joined, type Priority } from '@ivolt/core';
+import { displayFigure, joined, type PanelWay, type Priority } from '@ivolt/core';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { styled } from 'styled-components';
 import { useDesign, useEvaluation } from '../../job/hooks';
@@ -105,6 +105,21 @@ const ABOUT: Readonly<Record<Priority, string>> = {
   surplus: 'Only while the bank is full and the sun makes more than is used.',
 };
 
+/** Breakers and fuses of a list, those alike together: "3 breakers: Well pump 16 A, two poles; …". */
+function waysText(ways: readonly PanelWay[]): string {
+  const told = (side: PanelWay['side'], word: string) => {
+    const of = ways.filter((way) => way.side === side);
+    const many = of.reduce((sum, way) => sum + way.many, 0);
+    if (many === 0) return '';
+    const each = of.map(
+      ({ names, amps, poles, many: alike }) =>
+        `${names.length > 2 ? `${names.length} smaller uses` : names.join(' and ')} ${alike > 1 ? `${alike} × ` : ''}${amps} A${poles > 1 ? `, ${poles} poles` : ''}`,
+    );
+    return `${many} ${word}${many === 1 ? '' : 's'}: ${each.join('; ')}.`;
+  };
+  return [told('ac', 'breaker'), told('dc', 'DC fuse')].filter(Boolean).join(' ');
+}
+
 /** The uses as circuits: what rides through, what goes off first, and what waits for surplus. */
 export function CircuitsPart() {
   const design = useDesign();
@@ -127,7 +142,9 @@ export function CircuitsPart() {
 function CircuitList({ priority, ids }: { priority: Priority; ids: readonly string[] }) {
   const dispatch = useAppDispatch();
   const { units, uses } = useDesign();
-  const figures = useEvaluation()?.figures;
+  const evaluation = useEvaluation();
+  const figures = evaluation?.figures;
+  const ways = waysText(evaluation?.power.panels[priority] ?? []);
   const reading = useReading();
   const frame = useRef<HTMLDivElement>(null);
   const [over, setOver] = useState(false);
@@ -149,7 +166,7 @@ function CircuitList({ priority, ids }: { priority: Priority; ids: readonly stri
   if (reading)
     return ids.length === 0 ? null : (
       <p>
-        <b>{CIRCUIT_NAMES[priority]}:</b> {ids.map((id) => uses[id]?.name || 'unnamed').join(', ')}.
+        <b>{CIRCUIT_NAMES[priority]}:</b> {ids.map((id) => uses[id]?.name || 'unnamed').join(', ')}. {ways}
       </p>
     );
   const wh = ids.reduce((sum, id) => sum + (figures?.[`use:${id}`]?.value ?? 0), 0);
@@ -163,8 +180,9 @@ function CircuitList({ priority, ids }: { priority: Priority; ids: readonly stri
         {ABOUT[priority]}{' '}
         {ids.length === 0
           ? 'Nothing here.'
-          : `${ids.length} circuit${ids.length === 1 ? '' : 's'}, ${many} thing${many === 1 ? '' : 's'}.`}
+          : `${ids.length} use${ids.length === 1 ? '' : 's'}, ${many} thing${many === 1 ? '' : 's'}.`}
       </Note>
+      {ways ? <Note>{ways}</Note> : null}
       <ol aria-label={CIRCUIT_NAMES[priority]}>
         {ids.map((id, place) => (
           <CircuitRow key={id} id={id} priority={priority} place={place} last={ids.length - 1} />

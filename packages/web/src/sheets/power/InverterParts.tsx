@@ -1,8 +1,9 @@
-import { CURVE_LOADS, MACHINE_CLASSES, type Inverter, type MachineKind } from '@ivolt/core';
+import { CURVE_LOADS, inverterPrice, MACHINE_CLASSES, type Inverter, type MachineKind } from '@ivolt/core';
 import { putValue } from '../../job/edits';
 import { Pencil } from '../../job/fields/Pencil';
 import { Pencils } from '../../job/fields/Pencils';
 import { PencilText } from '../../job/fields/PencilWords';
+import { TickField } from '../../job/fields/TickField';
 import { useDesign } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Note, Row } from '../../ui/layout';
@@ -82,6 +83,11 @@ export function InverterSheet({ inverter }: { inverter: Inverter }) {
           onChange={(kind) => dispatch(putValue('Change what the inverter is', at('kind'), kind))}
         />
         <Pencils of={RATINGS} />
+        <Pencil
+          path={at('price')}
+          optional
+          fallback={inverterPrice({ ...inverter, price: null }) / inverter.stacked.value}
+        />
       </Row>
       <h3 style={{ fontSize: 15, margin: '16px 0 8px' }}>In heat and height</h3>
       <Row>
@@ -92,6 +98,16 @@ export function InverterSheet({ inverter }: { inverter: Inverter }) {
         <Pencils of={['/supply/inverterIdle', '/supply/inverterHours', '/supply/inverterEfficiency']} />
         <Pencil path={at('search')} optional />
       </Row>
+      {inverter.search ? (
+        <div style={{ marginTop: 12 }}>
+          <TickField
+            path="/power/searching"
+            says={['The inverter searches', 'The inverter idles all the time']}
+          >
+            It searches while nothing on AC runs
+          </TickField>
+        </div>
+      ) : null}
       <h3 style={{ fontSize: 15, margin: '16px 0 8px' }}>Efficiency by load</h3>
       <Row>
         {CURVE_LOADS.map((load) => (

@@ -10,6 +10,8 @@ import { CircuitsPart } from './CircuitsPart';
 import { InverterSelect, InverterSheet } from './InverterParts';
 import { SourcesPart } from './SourcesPart';
 import { SourcesYear } from './SourcesYear';
+import { SurplusPart } from './SurplusPart';
+import { WaysPart } from './WaysPart';
 
 /** Step 6: what runs, what starts, what stays on, and what charges when the sun does not. */
 export function PowerSheet() {
@@ -33,6 +35,7 @@ export function PowerSheet() {
             <InkFigure id="power.continuous" label="Continuous rating here" />
             <InkFigure id="power.surge" label="Surge rating" />
             <InkFigure id="load.start" label="Worst start" />
+            <InkFigure id="power.circuit" label="Largest circuit" />
             <InkFigure id="power.heat" label="Heat given off" />
             {Object.keys(inverter.curve).length > 0 ? (
               <InkFigure id="power.curve" label="Efficiency by its curve" />
@@ -40,7 +43,9 @@ export function PowerSheet() {
           </Row>
         </Section>
       ) : null}
+      <WaysPart />
       <CircuitsPart />
+      <SurplusPart />
       <SourcesPart />
       <SourcesYear />
       {inverter ? <InverterSheet inverter={inverter} /> : null}

@@ -1,5 +1,5 @@
 import { blankUse, chosen, examples, measured, type Design } from '@ivolt/core';
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { oneArray } from '../../../../core/src/testing/dairy';
 import { plain, show } from '../../testing/evaluated';
 import { choose, press, type } from '../../testing/hands';
@@ -55,7 +55,53 @@ describe('the inverter', () => {
   });
 });
 
+describe('what would take less', () => {
+  it('is told with what it saves, and taken at a press', async () => {
+    const searching = {
+      ...oneArray(),
+      power: { ...oneArray().power, inverter: vale.power.inverter },
+      uses: { pump: { ...blankUse(1, 'Pump'), watts: measured(700), hours: measured(1) } },
+    };
+    const { store } = show(<PowerSheet />, searching);
+    const way = await screen.findByText('Let it search.');
+    const row = way.closest('li')!;
+    // 9 W in place of the idle draw for 23 hours
+    expect(plain(row.textContent)).toMatch(/Wh less.*9 W in place of 28 W for the 23 h/);
+    press('Take it: Let it search');
+    expect(power(store).searching).toBe(true);
+    expect(screen.getByRole('checkbox', { name: /^It searches/ })).toHaveProperty('checked', true);
+    await waitFor(() => expect(screen.queryByText('Let it search.')).toBeNull());
+  });
+  it('has the price of the machine where it is typed, and its usual one until then', () => {
+    const { store } = show(<PowerSheet />, vale);
+    const price = () => screen.getByRole('textbox', { name: 'Inverter price' }) as HTMLInputElement;
+    expect([price().value, plain(price().placeholder)]).toEqual(['', '1830']);
+    type('Inverter price', '1650');
+    expect(power(store).inverter!.price).toEqual({ value: 1650, from: 'guess' });
+  });
+});
+
+describe('what waits for surplus', () => {
+  it('is told with what it gets of what it asks for, in the months it asks', () => {
+    show(<PowerSheet />, vale);
+    const table = screen.getByRole('table', { name: 'Surplus on a mean day of each month, kWh' });
+    expect(within(table).getAllByRole('row')).toHaveLength(13);
+    expect(plain(within(table).getAllByRole('row')[6]!.textContent)).toMatch(/^Jun.*3\.2\d of 3\.26$/);
+    const section = table.closest('section')!;
+    expect(plain(section.textContent)).toMatch(/Wash water: .*least in (Jan|Dec)/);
+  });
+  it('is not there where nothing waits', () => {
+    show(<PowerSheet />, { ...vale, uses: { pump: blankUse(1, 'Pump') } });
+    expect(screen.queryByRole('table', { name: /^Surplus/ })).toBeNull();
+  });
+});
+
 describe('the circuits', () => {
+  it('tell which breakers their lists ask for', () => {
+    show(<PowerSheet />, vale);
+    const list = screen.getByRole('list', { name: 'Shed first' }).parentElement!;
+    expect(plain(list.textContent)).toMatch(/2 breakers: Well pump, 62 m 6 A, 2 poles; /);
+  });
   const dairy = oneArray();
   const design: Design = {
     ...dairy,

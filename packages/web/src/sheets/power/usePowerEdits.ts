@@ -4,6 +4,7 @@ import {
   inverterOfClass,
   MACHINE_CLASSES,
   nextPosition,
+  shedTurn,
   SOURCE_KINDS,
   withValueAt,
   type Design,
@@ -78,10 +79,9 @@ export const CIRCUIT_NAMES: Readonly<Record<Priority, string>> = {
 
 /** The uses of a list in their order: what is shed first stands first, what nobody placed by its row. */
 export function circuitsIn({ uses }: Design, priority: Priority): string[] {
-  const rank = (shed: number) => (shed === 0 ? 100 : shed);
   return inOrder(uses)
     .filter(([, use]) => use.priority === priority && use.stage === 0)
-    .toSorted(([, a], [, b]) => rank(a.shed) - rank(b.shed))
+    .toSorted(([, a], [, b]) => shedTurn(a) - shedTurn(b))
     .map(([id]) => id);
 }
 
