@@ -118,3 +118,45 @@ test('a boat’s engine and quay are read on a phone', async ({ page }) => {
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   expect(wide).toBeLessThanOrEqual(0);
 });
+
+test('an inverter is told to search, what waits for surplus says what it gets, and a price counts', async ({
+  page,
+}) => {
+  const design = job.like('Vale', 'It may sleep');
+  const id = await job.create({
+    ...design,
+    uses: Object.fromEntries(
+      Object.entries(design.uses).filter(([, { name }]) => /pump|Wash water|kitchen|Milk/i.test(name)),
+    ),
+  });
+  await job.open(page, id, 'power');
+  const before = await job.tally(page, 'load.heaviest').innerText();
+  const way = page.getByRole('button', { name: 'Take it: Let it search' });
+  await expect(way).toBeVisible();
+  // by keyboard alone
+  await way.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('checkbox', { name: 'It searches while nothing on AC runs' })).toBeChecked();
+  await expect(way).toHaveCount(0);
+  await expect(job.tally(page, 'load.heaviest')).not.toHaveText(before);
+  const surplus = page.getByRole('table', { name: /^Surplus on a mean day/ });
+  await expect(surplus.getByRole('row')).toHaveCount(13);
+  await page.getByLabel('Surplus loads above').fill('120');
+  await expect(page.getByText(/Surplus loads above runs from 20.% to 100.%/)).toBeVisible();
+  await page.getByLabel('Surplus loads above').press('Escape');
+
+  await page.getByRole('textbox', { name: 'Inverter price' }).fill('990');
+  await job.saved(page);
+  const { power } = await job.stored(id);
+  expect(power).toMatchObject({ searching: true, inverter: { price: { value: 990 } } });
+  // the design there is costs as much less as the machine does than its usual price, 1 830
+  const costs = async () =>
+    Number(
+      /about ([\d\s,]+) and/.exec(await page.locator('[data-present]').innerText())?.[1]?.replace(/\D/g, ''),
+    );
+  await job.open(page, id);
+  await expect(page.locator('[data-present]')).toBeVisible();
+  const typed = await costs();
+  await page.keyboard.press('Control+z');
+  await expect.poll(costs).toBe(typed + 840);
+});

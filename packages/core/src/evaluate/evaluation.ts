@@ -85,6 +85,8 @@ export interface PowerPicture {
   /** Breakers and fuses that the circuits of each list ask for. */
   panels: Record<Priority, PanelWay[]>;
   surplus: SurplusPicture | null;
+  /** Days without sun that the bank carries with everything on, and with what should run shed; null where nothing is shed. */
+  shedDays: { all: number; must: number } | null;
 }
 
 /** Breakers or fuses alike in a panel, and what is behind them. */

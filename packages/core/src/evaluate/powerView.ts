@@ -42,6 +42,7 @@ export const powerView = onFacts('AC side as its sheet shows it', (facts: Facts)
       surplus: waysOf(facts, 'surplus'),
     },
     surplus: surplusOf(facts),
+    shedDays: shedDaysOf(facts),
   };
 });
 
@@ -103,6 +104,19 @@ function waysOf({ wiring, loads, design }: Facts, priority: Priority): PanelWay[
     ];
   });
   return [...own, ...shared];
+}
+
+/** Days that the bank carries with all of it, and with what should run shed; null where nothing is. */
+function shedDaysOf({ loads, bank, design }: Facts): PowerPicture['shedDays'] {
+  const { heaviest } = loads;
+  if (!heaviest || bank.days === null) return null;
+  const shed = loads.rows.reduce(
+    (sum, { id, later, monthWh }) =>
+      design.uses[id]?.priority === 'should' && !later ? sum + (monthWh[heaviest.month - 1] ?? 0) : sum,
+    0,
+  );
+  const left = heaviest.busWh - shed;
+  return shed > 0 && left > 0 ? { all: bank.days, must: (bank.days * heaviest.busWh) / left } : null;
 }
 
 /** Null where nothing waits for surplus, or the place is not known. */

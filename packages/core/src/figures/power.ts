@@ -46,6 +46,7 @@ const inverterFigures = onFacts(
         others: `The job uses ${pen(design.supply.inverterEfficiency.value, 'percent')}.`,
       }),
       circuitFigure({ design, loads, power }, pen),
+      ...neutralFigure({ design, loads, power }, pen),
       heatFigure(design, power, pen),
     ];
   },
@@ -73,6 +74,35 @@ function circuitFigure(
     source: 'The use that takes most amps, of one machine and while it runs.',
     others: `The inverter gives ${pen(legA, 'current')} on a leg at its continuous rating; a circuit that asks for more trips it before its own breaker.`,
   });
+}
+
+/** What legs that are unlike leave to the neutral, where everything runs at once; none on one leg. */
+function neutralFigure(
+  { design, loads, power }: Pick<Facts, 'design' | 'loads' | 'power'>,
+  pen: Pen,
+): Figure[] {
+  const { phases } = design.supply;
+  const month = loads.months[power.asked.runningMonth - 1];
+  if (phases === 'single' || !month) return [];
+  const { a, b, c } = month.legs;
+  const all = a + b + c;
+  const volts = design.power.inverter?.volts.value ?? (phases === 'split' ? 120 : 230);
+  const share = all > 0 ? Math.min(1, month.acW / all) : 0;
+  // two legs of opposite sign leave their difference; three a third of a turn apart their sum as arrows
+  const unlike =
+    phases === 'split'
+      ? Math.abs(a - b)
+      : Math.sqrt(Math.max(0, a * a + b * b + c * c - a * b - b * c - c * a));
+  const legs = phases === 'split' ? ([a, b] as const) : ([a, b, c] as const);
+  return [
+    figure(pen, 'power.neutral', 'power', 'on the neutral', (unlike * share) / volts, 'current', {
+      source:
+        phases === 'split'
+          ? 'The difference of the two legs over the volts of one, while everything runs that runs at once.'
+          : 'The sum of the three legs as arrows a third of a turn apart, over the volts of one; without harmonics.',
+      others: `${legs.map((watts, i) => `Leg ${'ABC'[i]} ${pen(watts * share, 'power')}`).join(', ')}. A neutral is never smaller than its legs, and never fused by itself.`,
+    }),
+  ];
 }
 
 const heatFigure = ({ supply }: Pick<Design, 'supply'>, power: Facts['power'], pen: Pen): Figure => {

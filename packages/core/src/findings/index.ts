@@ -10,6 +10,7 @@ import { POWER_RULES } from './power';
 import { SHADE_RULES } from './shade';
 import { SOURCE_RULES } from './sources';
 import { STRINGS_RULES } from './strings';
+import { SUPPLY_RULES } from './supply';
 import { USES_RULES } from './uses';
 import { USES_WHEN_RULES } from './usesWhen';
 import { WIRE_RULES } from './wire';
@@ -36,6 +37,7 @@ export const findingsOf = findingsBy([
   ...USES_RULES,
   ...USES_WHEN_RULES,
   ...POWER_RULES,
+  ...SUPPLY_RULES,
   ...SOURCE_RULES,
   ...WIRE_RULES,
 ]);

@@ -102,6 +102,12 @@ describe('each mistake of the AC side has its finding, its numbers, and what cur
     ],
     ['power.oneMachine', 'look', house(inverter('all-5000')), /panel inputs of its own/],
     [
+      'power.noLeg:pump',
+      'look',
+      house({}, { pump: { name: 'Pump', watts: measured(900), leg: 'b', priority: 'must' } }),
+      /on leg B, and the inverter makes leg A alone: it stays dark, though it must ride through/,
+    ],
+    [
       'power.idle',
       'note',
       house({}, { pump: { name: 'Pump', watts: measured(500), hours: measured(1) } }),
@@ -200,6 +206,12 @@ describe('each mistake of a source has its finding, its numbers, and what cures 
       'look',
       house(set({ amps: 80 }, { kind: 'alternator', hoursBy: { 7: measured(1) } })),
       /until it overheats/,
+    ],
+    [
+      'source.quiet:s',
+      'note',
+      house(set({ watts: 9000, chargeAmps: 20, quietFrom: 20, quietTo: 9 })),
+      /it may run 11 h\. A charge takes \d+ days/,
     ],
     ['source.nothing:s', 'look', house(set({}, { kind: 'turbine' })), /no energy in any month/],
     ['source.nothing:s', 'look', house(set({ limitAmps: 20 }, { kind: 'alternator' })), /no hours under way/],

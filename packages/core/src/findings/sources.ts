@@ -142,6 +142,30 @@ const fuelAtHand = eachSource((source, { powerYear, power }, pen) => {
   };
 });
 
+/** A charge in parts over several days is no harm; one that never comes to its end in a day wants to be known. */
+const tooQuiet = eachSource((source, { bank }, pen) => {
+  const { plan, chargeH, allowedH } = source;
+  if (plan.kind !== 'generator' || !Number.isFinite(chargeH) || chargeH <= allowedH) return null;
+  const at = (key: 'startAt' | 'stopAt' | 'quietFrom' | 'quietTo') => sourceFigure(plan, key);
+  const days = Math.ceil(chargeH / Math.max(0.5, allowedH));
+  const faster = Math.floor(source.bankAmps);
+  return {
+    id: 'source.quiet',
+    severity: 'note',
+    title: 'Quiet hours leave too little time',
+    sentence: `From ${pen(at('startAt'), 'percent')} to ${pen(at('stopAt'), 'percent')} of charge ${named(source)} takes ${pen(chargeH, 'hours')}; between ${pen(at('quietTo'), 'hours')} and ${pen(at('quietFrom'), 'hours')} of the clock it may run ${pen(allowedH, 'hours')}. A charge takes ${days} days${bank.chemistry.gas === null ? '' : ', and a lead-acid bank wants to be full now and then'}.`,
+    value: chargeH,
+    limit: allowedH,
+    remedies: [
+      ...(source.limit === 'charger' && faster > source.chargerAmps
+        ? [remedy(`A charger of ${pen(faster, 'current')}`, add(given(source, 'chargeAmps'), faster))]
+        : []),
+      remedy('No quiet hours', add(given(source, 'quietFrom'), 0), add(given(source, 'quietTo'), 0)),
+    ],
+    focus: given(source, 'quietFrom'),
+  };
+});
+
 /** Days a year without power that are worth a look. */
 const DARK_DAYS = 1;
 
@@ -211,6 +235,7 @@ export const SOURCE_RULES: readonly Rule[] = [
   harderThanBank,
   alternatorBurns,
   runsTooLight,
+  tooQuiet,
   givesNothing,
   goesDark,
   fuelAtHand,

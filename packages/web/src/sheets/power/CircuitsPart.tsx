@@ -145,6 +145,7 @@ function CircuitList({ priority, ids }: { priority: Priority; ids: readonly stri
   const evaluation = useEvaluation();
   const figures = evaluation?.figures;
   const ways = waysText(evaluation?.power.panels[priority] ?? []);
+  const shed = priority === 'should' ? evaluation?.power.shedDays : null;
   const reading = useReading();
   const frame = useRef<HTMLDivElement>(null);
   const [over, setOver] = useState(false);
@@ -183,6 +184,12 @@ function CircuitList({ priority, ids }: { priority: Priority; ids: readonly stri
           : `${ids.length} use${ids.length === 1 ? '' : 's'}, ${many} thing${many === 1 ? '' : 's'}.`}
       </Note>
       {ways ? <Note>{ways}</Note> : null}
+      {shed ? (
+        <Note>
+          Shed, they leave the bank {joined(displayFigure(shed.must, 'days', units))} in place of{' '}
+          {joined(displayFigure(shed.all, 'days', units))}.
+        </Note>
+      ) : null}
       <ol aria-label={CIRCUIT_NAMES[priority]}>
         {ids.map((id, place) => (
           <CircuitRow key={id} id={id} priority={priority} place={place} last={ids.length - 1} />

@@ -15,7 +15,7 @@ import { WaysPart } from './WaysPart';
 
 /** Step 6: what runs, what starts, what stays on, and what charges when the sun does not. */
 export function PowerSheet() {
-  const { power } = useDesign();
+  const { power, supply } = useDesign();
   const picture = useEvaluation()?.power;
   const { inverter } = power;
   return (
@@ -36,6 +36,7 @@ export function PowerSheet() {
             <InkFigure id="power.surge" label="Surge rating" />
             <InkFigure id="load.start" label="Worst start" />
             <InkFigure id="power.circuit" label="Largest circuit" />
+            {supply.phases === 'single' ? null : <InkFigure id="power.neutral" label="On the neutral" />}
             <InkFigure id="power.heat" label="Heat given off" />
             {Object.keys(inverter.curve).length > 0 ? (
               <InkFigure id="power.curve" label="Efficiency by its curve" />
