@@ -47,9 +47,10 @@ export function cheapest(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen)
 function search(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen): Found | null {
   let second: Found | null = null;
   let tried = 0;
-  // the size of the bank changes neither what an array makes nor the looks on its strings
+  // the size of the bank changes neither what an array makes nor the looks on its strings, and only the voltage the amps of the uses
   const short = new Set<Arrangement>();
   const looked = new Set<Arrangement>();
+  const buses = new Set<BusVolts>();
   const clipped: Candidate[] = [];
   const reckoned = (candidate: Candidate): Found | null => {
     tried++;
@@ -63,8 +64,8 @@ function search(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen): Found |
     return findings.some(({ severity }) => severity === 'stop') ? null : { candidate, facts, findings };
   };
   for (const candidate of inOrderOfPrice(scene, wanted)) {
-    const { arrangement } = candidate;
-    if (short.has(arrangement) || (second && looked.has(arrangement))) continue;
+    const { arrangement, bus } = candidate;
+    if (short.has(arrangement) || (second && (looked.has(arrangement) || buses.has(bus)))) continue;
     if (arrangement.kept < MUCH_CLIPPED) {
       if (clipped.length < MOST_CLIPPED) clipped.push(candidate);
       continue;
@@ -75,6 +76,7 @@ function search(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen): Found |
     const spoiling = found.findings.filter(spoils);
     if (spoiling.length === 0) return found;
     if (spoiling.some(({ id }) => OF_ARRAY.test(id))) looked.add(arrangement);
+    if (spoiling.some(({ id }) => OF_BUS.test(id))) buses.add(bus);
     second ??= found;
   }
   // what is sure to be looked at for its clipping comes after all that may not be
@@ -89,7 +91,8 @@ function search(scene: Scene, wanted: Wanted, reckon: Reckon, pen: Pen): Found |
 const SPOILS =
   /^(array\.(short|slow|pwm)|strings\.|bank\.(days|discharge|charge|rows|depth|mass|fit)|uses\.busAmps)/;
 const spoils = ({ id, severity }: Finding) => severity === 'look' && SPOILS.test(id);
-/** Those that no other bank takes away. */
+/** Those that nothing takes away but another system voltage, and those that no other bank does. */
+const OF_BUS = /^uses\.busAmps/;
 const OF_ARRAY = /^(array\.(short|pwm)|strings\.)/;
 
 /** One system voltage, chemistry, controller and sort of panels, and the least that it can cost. */
