@@ -8,10 +8,13 @@ import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { bestTilt, LOAD_RATIO, sunByTilt } from '.';
 
-const dairy = withValueAt(
-  withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),
-  '/arrays/a1/strings/parallel',
-  chosen(4),
+// a loss that is typed: what wires lose follows the light and the strings
+const dairy = [
+  ['series', 3],
+  ['parallel', 4],
+].reduce(
+  (design, [key, value]) => withValueAt(design, `/arrays/a1/strings/${key}`, chosen(Number(value))),
+  withValueAt(oneArray(), '/arrays/a1/wiring', chosen(2)),
 );
 const climate = plainClimate();
 const array = (design: Design) => calculate(design, climate).energy!;

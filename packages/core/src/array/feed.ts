@@ -28,9 +28,12 @@ export interface Feed {
   inputLimitW: number;
 }
 
+/** Lost in an array's wires before they are known, %. Common practice. */
+const USUAL_LOSS_PCT = 2;
+
 /** Share of the panels' power that is left after mismatch and wiring, 0–1. */
 export const arrayKeeps = ({ wiring, mismatch }: Pick<ArrayPlan, 'wiring' | 'mismatch'>): number =>
-  (1 - wiring.value / 100) * (1 - mismatch.value / 100);
+  (1 - (wiring?.value ?? USUAL_LOSS_PCT) / 100) * (1 - mismatch.value / 100);
 
 /** Panels that the chosen strings take of those there are. */
 export function wiredModules({

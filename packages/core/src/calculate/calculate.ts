@@ -13,7 +13,7 @@ import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from 
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
 import { loadsOf, settledLoads } from './steps/loads';
 import { powerBankOf, powerOf, powerYearOf, surplusOf } from './steps/power';
-import { settledWiring, takeOffOf, wiringOf } from './steps/wiring';
+import { lossesOf, settledWiring, takeOffOf, wiringOf } from './steps/wiring';
 import { alikeOf, berthOf, harvestOf, pileOf, unlikeOf } from './steps/strings';
 
 /**
@@ -39,9 +39,12 @@ export function calculate(
   const bank = bankOf(design.bank, design.busVolts, loads, warmth);
   const extremes = climate && skies && { skies, low: climate.low, high: climate.high };
   const usedWh = together(loads.months.map(({ busWh }) => busWh));
-  const arrays = together(
+  const powerBank = powerBankOf(bank, design.bank);
+  const power = once(() => powerOf(design, loads, powerBank, climate));
+  const strings = together(
     inOrder(design.arrays).map(([id, plan]) => arrayOf(design, id, plan, bank.absorptionV, extremes, usedWh)),
   );
+  const arrays = together(climate ? lossesOf(design, loads, bank, power, strings, climate) : strings);
   const inputs = inputsOf(arrays.filter(hasYear));
   const strung = climate && gangs(inputs, bank.absorptionV, design.busVolts);
   // the schema holds that there is one
@@ -61,8 +64,6 @@ export function calculate(
   const bestTilt = once(
     () => climate && skies && bestTiltOf(sunByTiltOf(skies, climate.latDeg, lead.plan), usedWh),
   );
-  const powerBank = powerBankOf(bank, design.bank);
-  const power = once(() => powerOf(design, loads, powerBank, climate));
   const meanDays = once(() => {
     const profiles = loads.months.map(({ profile }) => profile);
     return strung && meanDaysOf(design.bank, bank, madeOf(strung), profiles, design.power.surplusAbove.value);

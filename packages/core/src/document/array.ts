@@ -71,7 +71,8 @@ export interface ArrayPlan {
   bifacial: Entry;
   albedo: Entry;
   soiling: Entry;
-  wiring: Entry;
+  /** Lost between panels and controller, %; null takes what its wires come out at. */
+  wiring: Entry | null;
   mismatch: Entry;
   /** By month 1–12, over the year's own figure: ground reflection, dirt, and light lost to lying snow. */
   albedoBy: Record<string, Entry>;

@@ -216,7 +216,7 @@ const arraySchema = Joi.object({
     ...entries('/arrays/*/strings'),
   }).required(),
   pile: pileSchema,
-  ...entries('/arrays/*', ['most']),
+  ...entries('/arrays/*', ['most', 'wiring']),
 });
 
 const curvePoint = entry(fieldAt('/power/inverter/curve/50'));

@@ -83,6 +83,8 @@ export interface WirePicture {
   bonds: { what: string; size: string | null; many: number | null; about: string }[];
   cables: CableLine[];
   parts: SmallPart[];
+  /** Lost between panels and controller of each array, % of its year, typed or as its wires come out; null before that is known. */
+  lossPct: Record<string, number | null>;
 }
 
 /** The wires as their sheet shows them. */
@@ -97,6 +99,7 @@ export const wireView = onFacts('wires as their sheet shows them', (facts: Facts
     bonds: wiring.bonds.map((bond: Bond) => ({ ...bond, size: bond.size?.name ?? null })),
     cables: takeOff.cables,
     parts: takeOff.parts,
+    lossPct: Object.fromEntries(facts.arrays.map(({ id, plan }) => [id, plan.wiring?.value ?? null])),
   };
 });
 

@@ -250,7 +250,7 @@ describe('strings, by hand', () => {
   });
   it('charge the bank with what is left at the posts', () => {
     const { plan, strings } = calculate(dairy, climate).lead;
-    const watts = strings!.chosen.watts * (1 - plan.wiring.value / 100) * (1 - plan.mismatch.value / 100);
+    const watts = strings!.chosen.watts * (1 - plan.wiring!.value / 100) * (1 - plan.mismatch.value / 100);
     const atPosts = watts * (1 - plan.soiling.value / 100) * (dairy.controllers.c1!.efficiency.value / 100);
     expect(figures.get('strings.power')!.value).toBeCloseTo(
       (atPosts * (1 + plan.bifacial.value / 100)) / 56.8,

@@ -1,8 +1,10 @@
 import { BLANK_CIRCUIT, withValueAt, type CircuitPlan, type Design } from '../document';
+import { calculate } from '../calculate';
 import { evaluate } from '../evaluate';
 import { examples, measured } from '../job';
 import { plainClimate } from '../testing/climates';
 import { foundIn } from '../testing/found';
+import { MONTH_DAYS } from '../units';
 import { tried, type Finding } from '.';
 
 const climate = { ...plainClimate(44), stops: {} };
@@ -123,19 +125,65 @@ it('what is said of circuits that are gone is kept, and forgotten at a press', (
   expect(cured(said('feed-gone', { size: '6 mm2' }), 'wire.orphans').severity).toBe('note');
 });
 
-it('what the wires lose is offered in place of the guess, for all arrays at once', () => {
-  const told = cured(vale, 'wire.loss');
-  expect(told.severity).toBe('note');
-  expect(told.remedies[0]!.operations).toHaveLength(3);
-});
-
-it('a loss beyond what an array may be given is told, and not offered', () => {
-  const far = said(
-    'feed-a1',
-    { size: '2.5 mm2' },
-    withValueAt(vale, '/wiring/stretches/t1/length', measured(3000)),
-  );
-  expect(found(far, 'wire.loss')).toMatchObject({ severity: 'note', remedies: [] });
+describe('what the wires of an array lose', () => {
+  const typed = (pct: number) =>
+    Object.keys(vale.arrays).reduce(
+      (design, id) => withValueAt(design, `/arrays/${id}/wiring`, measured(pct)),
+      vale,
+    );
+  it('stands where it is typed, is told where it differs, and follows the wires at a press', () => {
+    expect(found(vale, 'wire.loss')).toBeUndefined();
+    const told = cured(typed(9), 'wire.loss');
+    expect(told.severity).toBe('note');
+    expect(told.remedies[0]!.operations).toHaveLength(3);
+    expect(tried(typed(9), told.remedies[0]!.operations).arrays.a1!.wiring).toBeNull();
+  });
+  it('is its drop at full sun, weighted by the square of the light', () => {
+    const { arrays, wiring } = calculate(vale, climate);
+    for (const { id, plan, year } of arrays) {
+      let [squared, plain] = [0, 0];
+      year!.forEach(({ perWatt }, m) =>
+        perWatt.forEach((watts) => {
+          squared += MONTH_DAYS[m]! * watts ** 2;
+          plain += MONTH_DAYS[m]! * watts;
+        }),
+      );
+      expect(plan.wiring!.value).toBeCloseTo((wiring.arrayDropPct[id]! * squared) / plain, 1);
+      // as much as its runs lose of what they carry, but for what the controller clips
+      expect(plan.wiring!.value).toBeLessThan(wiring.arrayDropPct[id]!);
+      expect(wiring.arrayDropPct[id]).toBeLessThanOrEqual(3);
+    }
+  });
+  it('makes less of a longer run, by as much as is told, and the same where that is typed', () => {
+    const far = withValueAt(
+      said('feed-a1', { size: '6 mm2', path: ['t1'] }, vale),
+      '/wiring/stretches/t1/length',
+      measured(200),
+    );
+    const [near, then] = [calculate(vale, climate), calculate(far, climate)];
+    const lost = ({ arrays }: typeof near) => arrays[0]!.plan.wiring!.value;
+    const made = ({ energy }: typeof near) =>
+      energy!.months.reduce((sum, { byArray }) => sum + byArray.a1!, 0);
+    expect(lost(then)).toBeGreaterThan(lost(near) + 1);
+    const same = calculate(withValueAt(far, '/arrays/a1/wiring', measured(lost(then))), climate);
+    expect(made(same)).toBeCloseTo(made(then), 6);
+    expect(made(then)).toBeLessThan(made(near));
+  });
+  it('leaves volts that a hot string may have too few of, and then a thicker one does', () => {
+    const { strings } = calculate(vale, climate).arrays[0]!;
+    const { hotVmpV } = strings!.chosen;
+    // a controller that charges from just below what the hot string works at
+    const controller = vale.arrays.a1!.strings.controller;
+    const close = withValueAt(
+      said('feed-a1', { size: '4 mm2', path: ['t1'] }, vale),
+      `/controllers/${controller}/minVolts`,
+      measured(hotVmpV * 0.99),
+    );
+    const left = found(close, 'wire.left:a1');
+    expect(left).toMatchObject({ severity: 'look', sheet: 'wire' });
+    expect(left!.value!).toBeLessThan(left!.limit!);
+    expect(found(vale, 'wire.left:a1')).toBeUndefined();
+  });
 });
 
 it('the demo’s wires all do', () => {

@@ -1,10 +1,10 @@
 import type { Facts } from '../calculate';
-import { fieldAt, type CircuitPlan, type Operation } from '../document';
+import { BLANK_CIRCUIT, type CircuitPlan, type Operation } from '../document';
 import { sizedText, type Pen } from '../figures';
 import { remembered } from '../memo';
 import { MONTH_DAYS } from '../units';
-import { SIDE_FROM_MM2, sizeText, type Tried, type Wired } from '../wiring';
-import { choose, remedy, type FindingParts, type Remedy, type Rule } from './finding';
+import { largerOf, SIDE_FROM_MM2, sizeText, type Tried, type Wired } from '../wiring';
+import { choose, put, remedy, type FindingParts, type Remedy, type Rule } from './finding';
 import { PLUG_RULES, sayCircuit as said } from './plugs';
 
 /** A change of what is said about a circuit; the same object whenever it is tried. */
@@ -283,47 +283,77 @@ const shortCoil: Rule = ({ takeOff }, pen) =>
     ];
   });
 
-/** An array's wiring loss as guessed and as its wires come out, told where they differ by so much, in points. */
+/** An array's wiring loss as typed and as its wires come out, told where they differ by so much, in points. */
 const TELLS_PCT = 0.5;
 
-const lossGuessed: Rule = ({ wiring, arrays, energy }: Facts, pen) => {
-  const known = arrays.flatMap(({ id, plan, called, strings }) => {
+const lossTyped: Rule = ({ wiring, arrays, energy, design }: Facts, pen) => {
+  const known = arrays.flatMap(({ id, called }) => {
+    const typed = design.arrays[id]?.wiring;
     const lost = wiring.arrayLostKWh[id] ?? 0;
     const year =
       (energy?.months ?? []).reduce(
         (sum, { month, byArray }) => sum + (MONTH_DAYS[month - 1] ?? 30) * (byArray[id] ?? 0),
         0,
       ) / 1000;
-    if (!strings || year <= 0 || plan.wiring.from !== 'guess') return [];
+    if (!typed || year <= 0) return [];
     const pct = Math.round((1000 * lost) / (year + lost)) / 10;
-    return Math.abs(pct - plan.wiring.value) < TELLS_PCT ? [] : [{ id, pct, was: plan.wiring.value, called }];
+    return Math.abs(pct - typed.value) < TELLS_PCT ? [] : [{ id, pct, was: typed.value, called }];
   });
   const [first] = known;
   if (!first) return null;
   const told = known.map(
     ({ called, pct, was }) =>
-      `${called || 'The array'} about ${pen(pct, 'percent')} of its year, where ${pen(was, 'percent')} was guessed`,
+      `${called || 'The array'} about ${pen(pct, 'percent')} of its year, where ${pen(was, 'percent')} is typed`,
   );
   return {
     id: 'wire.loss',
     severity: 'note',
     sheet: 'wire',
-    title: 'What the wires lose is known now',
-    sentence: `${told.join('; ')}.`,
+    title: 'The wires lose another share than is typed',
+    sentence: `${told.join('; ')}. What is typed counts.`,
     value: first.pct,
     limit: first.was,
-    // so much is no loss that an array may be given: the run itself is to be mended
-    remedies: known.some(({ id, pct }) => pct > fieldAt(`/arrays/${id}/wiring`).max)
-      ? []
-      : [
-          remedy(
-            known.length === 1 ? `Use ${pen(first.pct, 'percent')}` : 'Use what the wires lose',
-            ...known.map(({ id, pct }) => choose(`/arrays/${id}/wiring`, pct)),
-          ),
-        ],
+    remedies: [
+      remedy('Take what the wires lose', ...known.map(({ id }) => put(`/arrays/${id}/wiring`, null))),
+    ],
     focus: `/arrays/${first.id}/wiring`,
   };
 };
+
+/** The next size up that leaves enough. @param mayDropV of the run with its strings @param dropsV now */
+function thicker(feed: Wired, mayDropV: number, dropsV: number): Remedy[] {
+  const does = largerOf(feed).find(
+    ({ dropV, side }) => side === feed.chosen.side && dropsV - feed.chosen.dropV + dropV <= mayDropV,
+  );
+  if (!does) return [];
+  const sized = changed(feed.plan ?? BLANK_CIRCUIT, 'size', does.size.name);
+  return [remedy(`Take ${sizedText(does)}`, said(feed.circuit.key, sized))];
+}
+
+/** Volts that a hot string has left at the controller, where the wires take it under what the bank charges from. */
+const leftAtController: Rule = ({ wiring, arrays }: Facts, pen) =>
+  arrays.flatMap(({ id, strings, called }) => {
+    const drop = wiring.arrayDropPct[id] ?? 0;
+    if (!strings || strings.window.ties) return [];
+    const { chosen, window } = strings;
+    const leftV = chosen.hotVmpV * (1 - drop / 100);
+    if (chosen.hotVmpV < window.chargesFromV || leftV >= window.chargesFromV) return [];
+    return [
+      {
+        id: `wire.left:${id}`,
+        severity: 'look' as const,
+        sheet: 'wire' as const,
+        title: 'Too few volts are left at the controller when hot',
+        sentence: `${called || 'The array'} works at ${pen(chosen.hotVmpV, 'voltage')} when hot; its wires leave ${pen(leftV, 'voltage')} of it, and this bank charges only above ${pen(window.chargesFromV, 'voltage')}.`,
+        value: leftV,
+        limit: window.chargesFromV,
+        remedies: wiring.wired
+          .filter(({ circuit }) => circuit.key === `feed-${id}`)
+          .flatMap((feed) => thicker(feed, chosen.hotVmpV - window.chargesFromV, chosen.hotVmpV - leftV)),
+        focus: `/wiring/circuits/feed-${id}`,
+      },
+    ];
+  });
 
 export const WIRE_RULES: readonly Rule[] = [
   tooThin,
@@ -337,5 +367,6 @@ export const WIRE_RULES: readonly Rule[] = [
   aluminium,
   leftOver,
   ...PLUG_RULES,
-  lossGuessed,
+  leftAtController,
+  lossTyped,
 ];

@@ -286,7 +286,7 @@ export function blankArray(position: number, controller: string, moving = false)
     bifacial: guess(0),
     albedo: guess(20),
     soiling: guess(3),
-    wiring: guess(2),
+    wiring: null,
     mismatch: guess(3),
     albedoBy: {},
     soilingBy: {},

@@ -246,12 +246,18 @@ function wires(document: Document): Document {
   return { ...document, wiring: blankWiring(document['kind'] as JobKind) };
 }
 
-/** Version 8 knew neither what an inverter costs nor whether it searches. */
+/** Version 8 knew neither what an inverter costs nor whether it searches, and guessed what an array’s wires lose. */
 function searchAndPrice(document: Document): Document {
   const power = document['power'] as Loose & { inverter: Loose | null };
   const { inverter } = power;
   return {
     ...document,
+    arrays: Object.fromEntries(
+      Object.entries(document['arrays'] as Record<string, Loose>).map(([id, array]) => {
+        const wiring = array['wiring'] as { from: string };
+        return [id, { ...array, wiring: wiring.from === 'guess' ? null : wiring }];
+      }),
+    ),
     power: { ...power, searching: false, inverter: inverter && { ...inverter, price: null } },
   };
 }

@@ -63,58 +63,96 @@ export function ambientOf(
   return (of === 'outdoor' ? outdoorC : of === 'room' ? roomC : GROUND_C) + byK;
 }
 
+/** How the circuits of a job are laid and said to be. */
+interface Laid {
+  circuits: readonly Circuit[];
+  planOf: (circuit: Circuit) => CircuitPlan | null;
+  within: ReadonlyMap<string, Together>;
+}
+
+function laidOf(scene: WiringScene): Laid {
+  const circuits = circuitsOf(scene);
+  const planOf = ({ key }: Circuit): CircuitPlan | null => scene.wiring.circuits[key] ?? null;
+  return { circuits, planOf, within: sharing(circuits, planOf) };
+}
+
+/** One of them with its conductor. */
+function wiredOne(circuit: Circuit, scene: WiringScene, { planOf, within }: Laid): Wired {
+  const { wiring, school, units } = scene;
+  const plan = planOf(circuit);
+  const array = scene.arrays.find(({ id }) => circuit.key === `string-${id}`);
+  const lying = lyingOf(circuit, plan, scene, within);
+  const warmest = lying.reduce((a, b) => (b.ambientC > a.ambientC ? b : a));
+  const make: Make = {
+    metal: plan?.metal ?? 'copper',
+    flexible: circuit.flexible,
+    tinned: tinned(circuit.insulation),
+  };
+  const device = deviceOf(circuit, school, array, plan);
+  const limitPct = wiring.drop[circuit.drop].value * circuit.dropShare;
+  const job = {
+    circuit,
+    school,
+    units,
+    lying,
+    make,
+    limitPct,
+    pricePerMm2M: wiring.price.value,
+    device,
+    sideSaid: (plan?.side ?? null) !== null && (plan?.path.length ?? 0) > 0,
+  };
+  return {
+    circuit,
+    ends: endsOf(circuit, scene),
+    plan,
+    lengthM: lying.reduce((sum, { lengthM }) => sum + lengthM, 0),
+    routed: (plan?.path.length ?? 0) > 0,
+    guessed:
+      plan && plan.path.length > 0
+        ? plan.path.some((id) => wiring.stretches[id]?.length.from === 'guess')
+        : circuit.kind !== 'string' && wiring.lengths[circuit.run].from === 'guess',
+    ambientC: warmest.ambientC,
+    warmest: warmest.surroundings,
+    make,
+    device,
+    limitPct,
+    job,
+    ...sizeCircuit(job, plan),
+  };
+}
+
+/** Runs that lie between the panels of an array and its controller. */
+const isOf = (id: string) => (key: string) => key === `feed-${id}` || key === `string-${id}`;
+
+const dropOf = (id: string, wired: readonly Wired[]): number =>
+  wired.reduce((sum, { circuit, chosen }) => sum + (isOf(id)(circuit.key) ? chosen.dropPct : 0), 0);
+
+/**
+ * What each array's wires drop at full sun, % of its volts, by its id; nothing else is sized for it, and it follows from
+ * no energy, so that what is made can follow from it.
+ */
+export function feedDrops(scene: WiringScene): Record<string, number> {
+  const laid = laidOf(scene);
+  return Object.fromEntries(
+    scene.arrays.map(({ id }) => [
+      id,
+      dropOf(
+        id,
+        laid.circuits.filter(({ key }) => isOf(id)(key)).map((circuit) => wiredOne(circuit, scene, laid)),
+      ),
+    ]),
+  );
+}
+
 /** Every circuit of a job, wired. */
 export function computeWiring(scene: WiringScene): WiringFacts {
   const { wiring, school, units } = scene;
-  const circuits = circuitsOf(scene);
-  const planOf = ({ key }: Circuit): CircuitPlan | null => wiring.circuits[key] ?? null;
-  const within = sharing(circuits, planOf);
-  const wired = circuits.map((circuit): Wired => {
-    const plan = planOf(circuit);
-    const array = scene.arrays.find(({ id }) => circuit.key === `string-${id}`);
-    const lying = lyingOf(circuit, plan, scene, within);
-    const warmest = lying.reduce((a, b) => (b.ambientC > a.ambientC ? b : a));
-    const make: Make = {
-      metal: plan?.metal ?? 'copper',
-      flexible: circuit.flexible,
-      tinned: tinned(circuit.insulation),
-    };
-    const device = deviceOf(circuit, school, array, plan);
-    const limitPct = wiring.drop[circuit.drop].value * circuit.dropShare;
-    const job = {
-      circuit,
-      school,
-      units,
-      lying,
-      make,
-      limitPct,
-      pricePerMm2M: wiring.price.value,
-      device,
-      sideSaid: (plan?.side ?? null) !== null && (plan?.path.length ?? 0) > 0,
-    };
-    return {
-      circuit,
-      ends: endsOf(circuit, scene),
-      plan,
-      lengthM: lying.reduce((sum, { lengthM }) => sum + lengthM, 0),
-      routed: (plan?.path.length ?? 0) > 0,
-      guessed:
-        plan && plan.path.length > 0
-          ? plan.path.some((id) => wiring.stretches[id]?.length.from === 'guess')
-          : circuit.kind !== 'string' && wiring.lengths[circuit.run].from === 'guess',
-      ambientC: warmest.ambientC,
-      warmest: warmest.surroundings,
-      make,
-      device,
-      limitPct,
-      job,
-      ...sizeCircuit(job, plan),
-    };
-  });
+  const laid = laidOf(scene);
+  const { circuits, within } = laid;
+  const wired = circuits.map((circuit) => wiredOne(circuit, scene, laid));
   const known = new Set(circuits.map(({ key }) => key));
   const share = (each: Wired) => each.chosen.dropPct / each.limitPct;
-  const ofArray = (id: string) =>
-    wired.filter(({ circuit }) => circuit.key === `feed-${id}` || circuit.key === `string-${id}`);
+  const ofArray = (id: string) => wired.filter(({ circuit }) => isOf(id)(circuit.key));
   const panels = scene.arrays.reduce((sum, array) => sum + array.panels, 0);
   return {
     wired,
@@ -131,9 +169,7 @@ export function computeWiring(scene: WiringScene): WiringFacts {
       scene.inverter !== null,
     ),
     lostKWh: wired.reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0),
-    arrayDropPct: Object.fromEntries(
-      scene.arrays.map(({ id }) => [id, ofArray(id).reduce((sum, { chosen }) => sum + chosen.dropPct, 0)]),
-    ),
+    arrayDropPct: Object.fromEntries(scene.arrays.map(({ id }) => [id, dropOf(id, wired)])),
     arrayLostKWh: Object.fromEntries(
       scene.arrays.map(({ id }) => [
         id,

@@ -1,13 +1,15 @@
 import type { BankResult } from '../../bank';
 import type { ResolvedClimate } from '../../climate';
-import type { Design } from '../../document';
+import type { ArrayPlan, Design } from '../../document';
 import type { Loads, UseRow } from '../../loads';
 import { partsOf, remembered, settling } from '../../memo';
 import { LEGS, sourceFigure, type PowerFacts } from '../../power';
+import type { PlaneMonth } from '../../sky';
 import { backFedAmps, chargeAmpsOn } from '../../strings';
 import { MONTH_DAYS } from '../../units';
 import {
   computeWiring,
+  feedDrops,
   takeOff,
   type ArrayWires,
   type ControllerWires,
@@ -54,6 +56,54 @@ export const wiringOf = (
   made: readonly Float64Array[] | null,
   climate: ResolvedClimate | null,
 ): WiringFacts => wires(parts(design), loads, bank, power, arrays, made, climate && climate.high.valueC);
+
+const drops = remembered('drop of the feeds', (...parts: Parameters<typeof sceneOf>) =>
+  feedDrops(sceneOf(...parts)),
+);
+/** Watts squared over watts through a year, for each watt of the panels: of the drop at full sun, what is lost of the year, 0–1. */
+const lostOfDrop = remembered('light squared over light', (year: readonly PlaneMonth[]): number => {
+  let [squared, plain] = [0, 0];
+  for (const [m, { perWatt }] of year.entries())
+    for (const watts of perWatt) {
+      squared += watts * watts * (MONTH_DAYS[m] ?? 30);
+      plain += watts * (MONTH_DAYS[m] ?? 30);
+    }
+  return plain > 0 ? squared / plain : 1;
+});
+const withLoss = remembered(
+  'array with the loss of its wires',
+  (plan: ArrayPlan, pct: number): ArrayPlan => ({
+    ...plan,
+    wiring: { value: pct, from: 'catalogue' },
+  }),
+);
+const wiredAs = remembered(
+  'array as its wires leave it',
+  (array: ArrayFacts, plan: ArrayPlan): ArrayFacts => ({
+    ...array,
+    plan,
+  }),
+);
+/** No run that anyone builds loses more. */
+const MOST_LOSS_PCT = 90;
+
+/** Arrays with what their wires lose of the year in place of what nobody said, to a tenth of a per cent. */
+export function lossesOf(
+  design: Design,
+  loads: Loads,
+  bank: BankResult,
+  power: () => PowerFacts,
+  arrays: readonly ArrayFacts[],
+  climate: ResolvedClimate,
+): readonly ArrayFacts[] {
+  if (arrays.every(({ plan, year }) => plan.wiring || !year)) return arrays;
+  const pct = drops(parts(design), loads, bank, power(), arrays, null, climate.high.valueC);
+  return arrays.map((array) => {
+    if (array.plan.wiring || !array.year) return array;
+    const lost = (pct[array.id] ?? 0) * lostOfDrop(array.year);
+    return wiredAs(array, withLoss(array.plan, Math.min(MOST_LOSS_PCT, Math.round(10 * lost) / 10)));
+  });
+}
 
 /** Wires that follow the last ones: a run that came out the same is the same. */
 export const settledWiring = settling<WiringFacts>();

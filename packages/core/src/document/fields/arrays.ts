@@ -146,7 +146,7 @@ export const ARRAY_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'percent',
     0,
     20,
-    'Drop between panels and controller.',
+    'Lost between panels and controller; empty takes what the wires come out at, sheet Wire.',
     guessed(amount(1.5, 'runs come out longer than planned')),
   ),
   '/arrays/*/mismatch': field(

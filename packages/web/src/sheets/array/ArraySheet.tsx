@@ -33,7 +33,7 @@ const SKIES: readonly Choice<SkyModel>[] = [
   { id: 'perez', label: 'bright sun and horizon', about: 'Perez 1990' },
   { id: 'isotropic', label: 'alike all over', about: 'Liu & Jordan 1963, too dark for steep panels' },
 ];
-const LOSSES = ['soiling', 'wiring', 'mismatch', 'bifacial', 'albedo'] as const;
+const LOSSES = ['mismatch', 'bifacial', 'albedo'] as const;
 
 /** Step 4: which panels, how many, which way, and what they make. */
 export function ArraySheet() {
@@ -129,6 +129,8 @@ export function ArrayParts({ year }: { year?: ReactNode }) {
       </Section>
       <Section part={lossesId} title="What is lost on the way, and what is gained">
         <Row>
+          <Pencil path={`${path}/soiling`} />
+          <Pencil path={`${path}/wiring`} optional quiet fallback={evaluation?.wire.lossPct[id] ?? null} />
           {LOSSES.map((key) => (
             <Pencil key={key} path={`${path}/${key}`} />
           ))}
