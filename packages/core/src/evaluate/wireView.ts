@@ -13,7 +13,9 @@ import {
   type Device,
   type Ends,
   type Governs,
+  type Guard,
   type Meeting,
+  type SignalLead,
   type SmallPart,
   type StretchFacts,
   type Wired,
@@ -66,6 +68,8 @@ export interface WireRun {
   warmest: Surroundings;
   fails: readonly Governs[];
   device: Device | null;
+  /** Whether what protects it opens before the main fuse, by half of its amps; null where it is not behind it. */
+  opensFirst: boolean | null;
   /** Protective conductor; null where there is none. */
   earth: string | null;
   colours: { role: string; colour: string }[];
@@ -83,6 +87,8 @@ export interface WirePicture {
   bonds: { what: string; size: string | null; many: number | null; about: string }[];
   cables: CableLine[];
   parts: SmallPart[];
+  guards: Guard[];
+  signals: SignalLead[];
   /** Lost between panels and controller of each array, % of its year, typed or as its wires come out; null before that is known. */
   lossPct: Record<string, number | null>;
 }
@@ -90,22 +96,51 @@ export interface WirePicture {
 /** The wires as their sheet shows them. */
 export const wireView = onFacts('wires as their sheet shows them', (facts: Facts): WirePicture => {
   const { wiring, takeOff, design } = facts;
+  const mainA = wiring.wired.find(({ circuit }) => circuit.kind === 'bank')?.device?.amps ?? null;
   return {
-    runs: wiring.wired.map((wired) => runOf(wired, design.school, design.units)),
+    runs: wiring.wired.map((wired) => runOf(wired, design.school, design.units, mainA)),
     stretches: wiring.stretches.map(({ plan: _, fill, ...rest }) => ({
       ...rest,
       fill: fill && { conductors: fill.conductors, pipe: fill.pipe?.name ?? null, share: fill.share },
     })),
     bonds: wiring.bonds.map((bond: Bond) => ({ ...bond, size: bond.size?.name ?? null })),
     cables: takeOff.cables,
-    parts: takeOff.parts,
+    parts: [...takeOff.parts, ...routeParts(wiring), ...guardParts(wiring)],
+    guards: wiring.guards,
+    signals: wiring.signals,
     lossPct: Object.fromEntries(facts.arrays.map(({ id, plan }) => [id, plan.wiring?.value ?? null])),
   };
 });
 
+/** Pipe, tape and boxes of the stretches; whole metres, as they are cut. */
+function routeParts({ stretches }: Facts['wiring']): SmallPart[] {
+  const counts = new Map<string, number>();
+  const add = (what: string, many: number) => {
+    if (many > 0) counts.set(what, (counts.get(what) ?? 0) + many);
+  };
+  for (const { plan, fill, pull } of stretches) {
+    const metres = Math.ceil(plan.length.value - 1e-9);
+    if (fill?.pipe) add(`metres of ${plan.raceway} pipe ${fill.pipe.name}`, metres);
+    if (pull) add('boxes to pull from', pull.points);
+    if (plan.surroundings === 'trench') add('metres of warning tape', metres);
+  }
+  return [...counts].map(([what, many]) => ({ what, many }));
+}
+
+const guardParts = ({ guards, signals }: Facts['wiring']): SmallPart[] => [
+  ...guards.map(({ what, many }) => ({ what, many })),
+  ...signals.map(({ what, kind, lengthM }) => ({
+    what: `metres of lead for ${what}: ${kind}`,
+    many: Math.ceil(lengthM + 1),
+  })),
+];
+
+/** Runs whose current comes through the main fuse, and what it must be to open first: half of it. Common practice. */
+const BEHIND_MAIN: ReadonlySet<CircuitKind> = new Set(['charge', 'inverter', 'dc-feed', 'dc']);
+
 const runOf = remembered(
   'a run as its sheet shows it',
-  (wired: Wired, school: School, units: UnitSystem): WireRun => {
+  (wired: Wired, school: School, units: UnitSystem, mainA: number | null): WireRun => {
     const { circuit, chosen, plan, least, device, make } = wired;
     return {
       key: circuit.key,
@@ -138,6 +173,7 @@ const runOf = remembered(
       warmest: wired.warmest,
       fails: chosen.fails,
       device,
+      opensFirst: device && mainA !== null && BEHIND_MAIN.has(circuit.kind) ? device.amps <= mainA / 2 : null,
       earth: earthOf(wired, school, units)?.name ?? null,
       colours: coloursOf(circuit, school),
       lostKWh: chosen.lostKWh,

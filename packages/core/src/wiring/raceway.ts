@@ -104,6 +104,26 @@ export function fillOf(
   };
 }
 
+export interface Pull {
+  /** Boxes or holes to pull from, between its ends. */
+  points: number;
+  /** False where a panel's plug does not pass beside what lies in the pipe, so that it goes on after the pull; null where none comes through. */
+  plugsPass: boolean | null;
+}
+
+/** Pulled in one go at most, m; a plug for panels with its collar, mm. Common practice. */
+const [PULL_M, PLUG_MM] = [30, 20];
+
+/** How a stretch in a pipe is pulled. @param plugged true where leads of panels come through it */
+export function pullOf({ pipe, filledMm2 }: PipeFill, lengthM: number, plugged: boolean): Pull {
+  const insideMm = pipe ? Math.sqrt((4 * pipe.insideMm2) / Math.PI) : 0;
+  const bundleMm = Math.sqrt((4 * filledMm2) / Math.PI);
+  return {
+    points: Math.max(0, Math.ceil(lengthM / PULL_M - 1e-9) - 1),
+    plugsPass: plugged ? insideMm >= PLUG_MM + bundleMm : null,
+  };
+}
+
 /** Least cover over what is buried, mm. @source NEC table 300.5 in North America: cable 24 in, plastic pipe 18, steel 6, under a drive 18 at least (from memory); elsewhere 0.6 m, under traffic 0.8 m (common practice) */
 export function leastCoverMm(
   { raceway, traffic }: Pick<Stretch, 'raceway' | 'traffic'>,

@@ -17,6 +17,8 @@ export interface ArrayWires {
   backFedA: number;
   maxFuseA: number | null;
   panels: number;
+  /** True where it stands on a roof. */
+  onBuilding: boolean;
   /** Along its row: the return leg of a string. */
   rowM: number;
   /** Of one input, amps squared by hours over a year, A²h; null while unknown. */
@@ -49,6 +51,8 @@ export interface SourceWires {
   id: string;
   name: string;
   kind: SourceKind;
+  /** True where it starts by itself. */
+  automatic: boolean;
   /** Rated watts on AC of a set or an outlet, and amps into the bank. */
   watts: number;
   amps: number;

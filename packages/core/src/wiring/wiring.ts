@@ -5,7 +5,8 @@ import { circuitsOf, TO_JOINT_M } from './circuits';
 import type { Make } from './conductor';
 import { endsOf } from './ends';
 import { bondsOf, earthOf, type Bond } from './earth';
-import { fillOf, leastCoverMm, type PipeFill } from './raceway';
+import { guardsOf, signalsOf, type Guard, type SignalLead } from './guards';
+import { fillOf, leastCoverMm, pullOf, type PipeFill, type Pull } from './raceway';
 import type { WiringScene } from './scene';
 import { deviceOf, sizeCircuit, type Lying, type Wired } from './size';
 
@@ -17,6 +18,8 @@ export interface StretchFacts {
   loaded: number;
   ambientC: number;
   fill: PipeFill | null;
+  /** How it is pulled; null where there is no pipe. */
+  pull: Pull | null;
   /** Least cover, mm; null where it is not buried. */
   coverMm: number | null;
 }
@@ -30,6 +33,8 @@ export interface WiringFacts {
   /** Keys of what was said about circuits that are no more. */
   orphans: string[];
   bonds: Bond[];
+  guards: Guard[];
+  signals: SignalLead[];
   /** kWh a year lost in all runs whose current is known. */
   lostKWh: number;
   /** Of what each array makes, lost between its panels and its controller at full sun, %. */
@@ -168,6 +173,8 @@ export function computeWiring(scene: WiringScene): WiringFacts {
       scene.kind === 'homestead' || scene.kind === 'cabin',
       scene.inverter !== null,
     ),
+    guards: guardsOf(scene, wired),
+    signals: signalsOf(scene, wired),
     lostKWh: wired.reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0),
     arrayDropPct: Object.fromEntries(scene.arrays.map(({ id }) => [id, dropOf(id, wired)])),
     arrayLostKWh: Object.fromEntries(
@@ -261,14 +268,22 @@ function stretchFacts(
     const earth = earthOf(each, school, units);
     return earth ? (Math.PI * earth.outerMm ** 2) / 4 : 0;
   };
+  const fill =
+    plan.raceway === 'none' || through.length === 0 ? null : fillOf(through, earthMm2, plan.raceway, units);
   return {
     id,
     plan,
     circuits: together?.keys ?? [],
     loaded: together?.conductors ?? 0,
     ambientC: plan.ambient?.value ?? ambientOf(plan.surroundings, scene),
-    fill:
-      plan.raceway === 'none' || through.length === 0 ? null : fillOf(through, earthMm2, plan.raceway, units),
+    fill,
+    pull:
+      fill &&
+      pullOf(
+        fill,
+        plan.length.value,
+        through.some(({ circuit }) => circuit.kind === 'feed' || circuit.kind === 'string'),
+      ),
     coverMm: plan.surroundings === 'trench' ? leastCoverMm(plan, school === 'north-american') : null,
   };
 }

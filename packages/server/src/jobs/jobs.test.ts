@@ -138,7 +138,7 @@ describe('a job', () => {
 
   it.each([
     ['not JSON', '{{{', 400],
-    ['a newer version', JSON.stringify({ format: 'ivolt-job', design: { ...design, version: 9 } }), 400],
+    ['a newer version', JSON.stringify({ format: 'ivolt-job', design: { ...design, version: 99 } }), 400],
     ['50 MB', 'x'.repeat(50 * 1024 * 1024), 413],
   ])('refuses a file that is %s', async (_, file, status) => {
     const answer = await post('/api/jobs/import', { file });

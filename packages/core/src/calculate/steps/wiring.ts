@@ -189,6 +189,7 @@ function sceneOf(
       id,
       name: plan.name,
       kind: plan.kind,
+      automatic: plan.automatic && plan.kind === 'generator',
       watts: sourceFigure(plan, 'watts'),
       amps,
     })),
@@ -230,6 +231,7 @@ function arrayWires(
     backFedA: backFedAmps(parallel, iscA),
     maxFuseA: module.maxFuseA,
     panels: series * parallel * inputs,
+    onBuilding: plan.mounting === 'roof',
     rowM: plan.width.value,
     squareHours: madeSquare((strings?.chosen.watts ?? 0) / Math.max(1, inputs), vmpV),
   };

@@ -76,6 +76,8 @@ export function valeDoJunco(): Design {
         },
       },
     },
+    // bought for two circuits: three come down
+    dc: { ...design.dc, poles: measured(4) },
     wiring: {
       ...design.wiring,
       lengths: { ...design.wiring.lengths, bank: measured(0.9), inverter: measured(1.4) },

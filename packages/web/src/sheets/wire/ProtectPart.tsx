@@ -1,4 +1,4 @@
-import type { WireRun } from '@ivolt/core';
+import type { Guard, WireRun } from '@ivolt/core';
 import { useUnits } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { Cards, Note, Table } from '../../ui/layout';
@@ -6,13 +6,19 @@ import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 
 /** Fuses and breakers, where each stands and what it must bear. */
-export function ProtectPart({ runs }: { runs: readonly WireRun[] }) {
+export function ProtectPart({ runs, guards }: { runs: readonly WireRun[]; guards: readonly Guard[] }) {
   const show = useUnits();
   const reading = useReading();
   const guarded = runs.flatMap((run) => (run.device ? [{ run, device: run.device }] : []));
   const feeds = runs.filter(({ kind }) => kind === 'feed');
-  // in the book it stands with its run
-  if (reading || guarded.length + feeds.length === 0) return null;
+  if (guarded.length + feeds.length === 0) return null;
+  // in the book a fuse stands with its run
+  if (reading)
+    return (
+      <Section part="wire-protect" title="What protects it">
+        <Guards of={guards} />
+      </Section>
+    );
   return (
     <Section part="wire-protect" title="What protects it">
       <Cards>
@@ -46,7 +52,14 @@ export function ProtectPart({ runs }: { runs: readonly WireRun[] }) {
                   {device.many > 1 ? `${device.many} × ` : ''}
                   {device.label} {show(device.amps, 'current')}
                 </td>
-                <td data-label="It stands">{device.at}</td>
+                <td data-label="It stands">
+                  {device.at}
+                  {run.opensFirst === null
+                    ? ''
+                    : run.opensFirst
+                      ? '; opens before the main fuse'
+                      : '; the main fuse may open with it'}
+                </td>
                 <td className="n" data-label="Poles">
                   {device.poles}
                 </td>
@@ -73,6 +86,22 @@ export function ProtectPart({ runs }: { runs: readonly WireRun[] }) {
         E-11, from memory). The nearest to a fault opens first where each fuse is at most half of the one
         before it.
       </Note>
+      {guards.length > 0 ? (
+        <h3 style={{ fontSize: 15, margin: '16px 0 8px' }}>And beside the fuses</h3>
+      ) : null}
+      <Guards of={guards} />
     </Section>
   );
 }
+
+/** What practice and the codes ask for beside the fuses. */
+const Guards = ({ of }: { of: readonly Guard[] }) => (
+  <ul style={{ margin: 0, paddingLeft: 18 }}>
+    {of.map(({ id, what, many, at, about }) => (
+      <li key={id} style={{ marginBottom: 6, maxWidth: '72ch' }}>
+        {many > 1 ? `${many} × ` : ''}
+        {what}, {at}. {about}
+      </li>
+    ))}
+  </ul>
+);

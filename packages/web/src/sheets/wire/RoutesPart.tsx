@@ -114,6 +114,9 @@ function OneStretch({ id, stretch }: { id: string; stretch: Stretch }) {
         {facts?.fill
           ? ` ${facts.fill.conductors} conductors: ${facts.fill.pipe ? `a pipe of ${facts.fill.pipe}, ${show(100 * facts.fill.share, 'percent')} full` : 'more than one pipe holds'}.`
           : ''}
+        {facts?.pull
+          ? ` ${facts.pull.points > 0 ? `${facts.pull.points} ${facts.pull.points === 1 ? 'box' : 'boxes'} to pull from between its ends` : 'Pulled in one go'}, no more than four quarter bends from one to the next, and a rope left in it.${facts.pull.plugsPass === false ? ' Panels’ plugs do not pass: they go on after the pull, plus and minus marked first.' : ''}`
+          : ''}
         {facts?.coverMm
           ? ` At least ${show(facts.coverMm, 'size')} of cover, warning tape 0.3 m above it.`
           : ''}

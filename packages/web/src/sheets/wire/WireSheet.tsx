@@ -14,6 +14,7 @@ import { LabelsPart } from './LabelsPart';
 import { ProtectPart } from './ProtectPart';
 import { RoutesPart } from './RoutesPart';
 import { RunInFull } from './RunInFull';
+import { SignalsPart } from './SignalsPart';
 import { RunsTable } from './RunsTable';
 import { TakeOffPart } from './TakeOffPart';
 
@@ -61,7 +62,8 @@ export function WireSheet() {
       </Section>
       {open && !reading ? <RunInFull key={open.key} run={open} /> : null}
       <RoutesPart />
-      <ProtectPart runs={runs} />
+      <ProtectPart runs={runs} guards={picture?.guards ?? []} />
+      <SignalsPart leads={picture?.signals ?? []} />
       <Section part="wire-limits" title="Limits">
         <Row>
           <Pencils of={DROPS} />

@@ -1,0 +1,89 @@
+import { calculate } from '../calculate';
+import { withValueAt, type Design } from '../document';
+import { examples, measured } from '../job';
+import { plainClimate } from '../testing/climates';
+import { pullOf } from '.';
+
+const demo = (start: string): Design =>
+  examples().find(({ design }) => design.name.startsWith(start))!.design;
+const wiring = (design: Design) => calculate(design, { ...plainClimate(44), stops: {} }).wiring;
+const guards = (design: Design) => wiring(design).guards.map(({ id }) => id);
+const vale = demo('Vale');
+
+describe('what guards a job beside its fuses', () => {
+  it('on land has surge arresters at the controller, and at the array where the run is longer than 10 m', () => {
+    const surge = wiring(vale).guards.find(({ id }) => id === 'surge-dc')!;
+    const feeds = wiring(vale).wired.filter(({ circuit }) => circuit.kind === 'feed');
+    // the trench of 62 m and the roofs of 12 m: both ends (IEC 61643-32, from memory)
+    expect(feeds.every(({ lengthM }) => lengthM > 10)).toBe(true);
+    expect(surge.many).toBe(2 * feeds.length);
+    const near = Object.keys(vale.wiring.stretches).reduce(
+      (design, id) => withValueAt(design, `/wiring/stretches/${id}/length`, measured(3)),
+      vale,
+    );
+    expect(wiring(near).guards.find(({ id }) => id === 'surge-dc')!.many).toBe(feeds.length);
+    // rated above the coldest volts by a fifth (common practice)
+    const highV = Math.max(...feeds.map(({ circuit }) => circuit.highV));
+    expect(Number(/(\d+) V DC/.exec(surge.what)![1])).toBeGreaterThanOrEqual(1.2 * highV);
+  });
+  it('on boats and trailers has none, but a residual-current breaker where shore power comes in', () => {
+    for (const start of ['Sula', 'Bookwagon']) {
+      expect(guards(demo(start))).not.toContain('surge-dc');
+      expect(guards(demo(start))).toContain('shore-residual');
+    }
+  });
+  it('asks for rapid shut-down only in North America, of panels on a building', () => {
+    expect(guards(vale)).not.toContain('shutdown');
+    const american = { ...vale, school: 'north-american' as const };
+    const roof = Object.values(vale.arrays).some(({ mounting }) => mounting === 'roof');
+    expect(guards(american).includes('shutdown')).toBe(roof);
+    const poles = Object.keys(vale.arrays).reduce(
+      (design, id) => withValueAt(design, `/arrays/${id}/mounting`, 'pole'),
+      american as Design,
+    );
+    expect(guards(poles)).not.toContain('shutdown');
+  });
+  it('switches the bank off at no less than its fuse’s amps, and a generator over with its neutral', () => {
+    const { guards: all, wired } = wiring(vale);
+    const amps = Number(/(\d+) A/.exec(all.find(({ id }) => id === 'bank-switch')!.what)![1]);
+    expect(amps).toBeGreaterThanOrEqual(wired.find(({ circuit }) => circuit.kind === 'bank')!.circuit.mostA);
+    expect(all.find(({ id }) => id === 'transfer')!.what).toMatch(/2 poles/);
+    expect(guards({ ...vale, power: { ...vale.power, sources: {} } })).not.toContain('transfer');
+  });
+});
+
+describe('leads that sense and speak', () => {
+  const leads = (design: Design) => wiring(design).signals.map(({ what }) => what);
+  it('follow the chemistry: data of iron-phosphate, temperature and volts of lead', () => {
+    expect(leads(vale)).toEqual(['battery monitor', 'battery management']);
+    const lead = withValueAt(vale, '/bank/chemistry', 'flooded');
+    expect(leads(lead)).toEqual(expect.arrayContaining(['battery temperature', 'voltage sense']));
+    expect(leads(lead)).not.toContain('battery management');
+  });
+  it('start a set that starts by itself, over the length of its feed', () => {
+    const automatic = withValueAt(vale, '/power/sources/g1/automatic', true);
+    const start = wiring(automatic).signals.find(({ what }) => what === 'automatic start')!;
+    const feed = wiring(automatic).wired.find(({ circuit }) => circuit.key === 'source-g1')!;
+    expect([start.to, start.lengthM]).toEqual(['Diesel set', feed.lengthM]);
+  });
+});
+
+describe('a pull', () => {
+  const pipe = (insideMm: number) => ({ name: 'x', insideMm2: (Math.PI * insideMm ** 2) / 4 });
+  const fill = (insideMm: number, bundleMm: number) => ({
+    conductors: 3,
+    pipe: pipe(insideMm),
+    filledMm2: (Math.PI * bundleMm ** 2) / 4,
+    share: 0.3,
+    jams: false,
+  });
+  it('of 62 m has two points between its ends, one of 30 m none (common practice)', () => {
+    expect(pullOf(fill(40, 12), 62, false)).toEqual({ points: 2, plugsPass: null });
+    expect(pullOf(fill(40, 12), 30, false).points).toBe(0);
+    expect(pullOf(fill(40, 12), 0, false).points).toBe(0);
+  });
+  it('takes a plug of 20 mm only beside what lies in the pipe', () => {
+    expect(pullOf(fill(35, 14), 10, true).plugsPass).toBe(true);
+    expect(pullOf(fill(28, 14), 10, true).plugsPass).toBe(false);
+  });
+});
