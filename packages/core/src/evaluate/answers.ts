@@ -229,7 +229,7 @@ function drawingAnswer({ wiring, climate, arrays, bank, power }: Facts, pen: Pen
     .reduce((sum, { circuit }) => sum + circuit.many, 0);
   return answer(
     lead,
-    `${circuits} circuit${circuits === 1 ? '' : 's'} come${circuits === 1 ? 's' : ''} down from the panels to a bank of ${pen(bank.ratedWh, 'energy')}${power.inverter ? ` and ${pen(power.inverter.continuousW, 'power')} of inverter` : ''}. Press a part to go to its sheet.`,
+    `${circuits} circuit${circuits === 1 ? '' : 's'} come${circuits === 1 ? 's' : ''} down from the panels to a bank of ${pen(bank.ratedWh, 'energy')}${power.inverter ? ` and ${pen(power.inverter.continuousW, 'power')} of inverter` : ''}.`,
   );
 }
 

@@ -110,7 +110,7 @@ export function oneLineOf(design: Design, evaluation: Told): OneLine {
     earth: frame
       ? `${sizeText(frame as SizeName)} bonding, over every gap in a rail${rods ? `, to ${rods} electrode${rods === 1 ? '' : 's'}` : ''}`
       : null,
-    spec: specOf(design, wire.runs, figures, show),
+    spec: specOf(design, wire.runs, figures, evaluation.power.runningW, show),
   };
 }
 
@@ -266,6 +266,7 @@ function specOf(
   design: Design,
   runs: readonly WireRun[],
   figures: Readonly<Record<string, Figure>>,
+  runningW: number,
   show: Show,
 ): SpecRow[] {
   const row = (part: string, rated: number, loaded: number, quantity: Quantity): SpecRow => ({
@@ -284,10 +285,9 @@ function specOf(
       : [];
   });
   const carries = figures['power.continuous']?.value;
-  const runningW = figures['load.peak']?.value;
   return [
     ...inputs,
-    ...(design.power.inverter && carries != null && runningW != null
+    ...(design.power.inverter && carries != null
       ? [row(design.power.inverter.label, carries, runningW, 'power')]
       : []),
     ...runs.map((run) =>

@@ -4,7 +4,7 @@ import { INPUT_LIMITS, type DcLimits, type InputLimit, type School } from '../do
 import { fitOf, shareAt } from '../module';
 import { inputsOf, LOSS, stringsOn } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
-import type { FindingParts, Rule } from './finding';
+import { choose, remedy, type FindingParts, type Rule } from './finding';
 import { inputsShared, onInputs } from './sharedInputs';
 
 /** Light of a dull winter morning on the panels, W/m². Common practice. */
@@ -107,6 +107,9 @@ const dcLimits: Rule = ({ arrays, design }, pen) => {
  */
 export const polesNeeded = (facts: Facts): number => 2 * onInputs(facts).size;
 
+/** Poles that disconnects are sold with, side by side at most. Common practice. */
+const MOST_POLES = 8;
+
 const poles: Rule = (facts) => {
   const has = facts.design.dc.poles?.value;
   const wants = polesNeeded(facts);
@@ -119,6 +122,8 @@ const poles: Rule = (facts) => {
     sentence: `The strings come down as ${wants / 2} circuits, ${wants} conductors; the disconnect opens ${has}. Another switch, or a combiner that makes one circuit of several.`,
     value: has,
     limit: wants,
+    remedies:
+      wants <= MOST_POLES ? [remedy(`A disconnect of ${wants} poles`, choose('/dc/poles', wants))] : [],
     focus: '/dc/poles',
   };
 };

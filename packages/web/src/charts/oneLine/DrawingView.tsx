@@ -36,6 +36,7 @@ const Sheet = styled(Svg)`
   @media print {
     width: 100% !important;
     height: auto !important;
+    max-height: 66vh;
   }
 `;
 

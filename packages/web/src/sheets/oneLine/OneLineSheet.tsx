@@ -19,6 +19,7 @@ import { Box } from '../../ui/pencilParts';
 import { useReading } from '../../ui/reading';
 import { fileName, saveFile } from '../../ui/saveFile';
 import { Section } from '../../ui/Section';
+import { color } from '../../ui/tokens';
 import { useLaidOut } from './useLaidOut';
 
 const PAPERS = [
@@ -41,6 +42,51 @@ const Frame = styled(Scroll)`
   padding-bottom: 6px;
   @media print {
     overflow: visible;
+  }
+`;
+
+/** Below the drawing on paper: every part with its rating, and the title block in the corner. */
+const Foot = styled.div`
+  display: none;
+  @media print {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 62mm;
+    gap: 0 8mm;
+    align-items: end;
+    margin-top: 4mm;
+    font-size: 8pt;
+    line-height: 1.3;
+    dl {
+      margin: 0;
+      columns: 3;
+      column-gap: 6mm;
+    }
+    dl > div {
+      break-inside: avoid;
+      border-bottom: 0.5pt solid ${color.rule};
+      padding: 0.6mm 0;
+    }
+    dt {
+      font-weight: 700;
+    }
+    dd {
+      margin: 0;
+    }
+    address {
+      font-style: normal;
+      border: 1pt solid ${color.ink};
+      padding: 2mm 3mm;
+    }
+    address b {
+      display: block;
+      font-size: 11pt;
+    }
+  }
+`;
+/** On paper it stands in the foot. */
+const OnScreen = styled.div`
+  @media print {
+    display: none;
   }
 `;
 
@@ -70,15 +116,25 @@ export function OneLineSheet() {
       ) : failed ? null : (
         <Note role="status">Drawing …</Note>
       )}
+      {graph && drawing && !reading ? <PrintedFoot graph={graph} /> : null}
       {reading ? null : <StringsPart />}
-      {graph && !reading ? <SpecPart graph={graph} /> : null}
+      {graph && !reading ? (
+        <OnScreen>
+          <SpecPart graph={graph} />
+        </OnScreen>
+      ) : null}
     </Printed>
   );
 }
 
 function useBlock(drawing: string): TitleBlock {
   const { name, school } = useDesign();
-  return { job: name, drawing, school: SCHOOLS[school], day: new Date().toLocaleDateString() };
+  return {
+    job: name,
+    drawing,
+    school: SCHOOLS[school],
+    day: new Date().toLocaleDateString(undefined, { dateStyle: 'medium' }),
+  };
 }
 
 function TheDrawing({
@@ -157,6 +213,9 @@ function TheDrawing({
           <DxfAction drawing={drawing} block={block} name={`${fileName(block.job)}-one-line.dxf`} />
         </Row>
       )}
+      {reading ? null : (
+        <Note className="screen">Press a part to go to its sheet, a run to go to its row.</Note>
+      )}
       <Frame ref={measure} tabIndex={reading ? undefined : 0} aria-label="One-line drawing" role="region">
         <DrawingView
           drawing={drawing}
@@ -167,6 +226,32 @@ function TheDrawing({
         />
       </Frame>
     </>
+  );
+}
+
+function PrintedFoot({ graph }: { graph: OneLine }) {
+  const { job, drawing, school, day } = useBlock('One-line drawing');
+  return (
+    <Foot data-foot>
+      <dl>
+        {graph.spec.map(({ part, rated, loaded, margin }) => (
+          <div key={part}>
+            <dt>{part}</dt>
+            <dd>
+              {rated}, loaded to {loaded}
+              {margin === null ? '' : `, ${Math.abs(margin).toFixed(0)} % ${margin < -0.5 ? 'over' : 'left'}`}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <address>
+        <b>{job}</b>
+        {drawing}
+        <br />
+        {school} rules · {day}
+        <br />A calculation, not an approval
+      </address>
+    </Foot>
   );
 }
 
