@@ -127,16 +127,35 @@ function waysOf(
 ): Way[] {
   const { design, grid } = facts;
   const { plan, id } = array;
+  // arrays on other controllers make what they make, however this one is held
+  const beside = new Set(
+    facts.gangs
+      ?.find(({ inputs }) => inputs.some((input) => input.id === id))
+      ?.inputs.map((input) => input.id),
+  );
+  const near = facts.arrays.filter((other) => beside.has(other.id) && other.id !== id);
+  const apart = (facts.energy?.months ?? []).map(({ byArray }) =>
+    Object.entries(byArray).reduce((sum, [other, wh]) => (beside.has(other) ? sum : sum + wh), 0),
+  );
   const reckoned = (way: Way['id'], label: string, change: Partial<ArrayPlan>): Way => {
-    const changed = { ...design, arrays: { ...design.arrays, [id]: { ...plan, ...change } } };
-    const { energy } = calculate(changed, grid);
+    // with what their wires lose as it is
+    const plans = Object.fromEntries(near.map((other) => [other.id, other.plan]));
+    const changed = { ...design, arrays: { ...plans, [id]: { ...plan, ...change } } };
+    const months = (calculate(changed, grid).energy?.months ?? []).map(({ month, madeWh, usedWh }, m) => {
+      const made = madeWh + (apart[m] ?? 0);
+      return { month, made, ratio: usedWh > 0 ? made / usedWh : null };
+    });
+    const worst = months.reduce<(typeof months)[number] | null>(
+      (least, at) => (at.ratio !== null && at.ratio < (least?.ratio ?? Infinity) ? at : least),
+      null,
+    );
     return {
       id: way,
       label,
-      worstRatio: energy?.worst?.ratio ?? null,
-      worstMonth: energy?.worst?.month ?? null,
-      yearKWh: (energy?.months ?? []).reduce(
-        (sum, at) => sum + (at.madeWh * (MONTH_DAYS[at.month - 1] ?? 30)) / 1000,
+      worstRatio: worst?.ratio ?? null,
+      worstMonth: worst?.month ?? null,
+      yearKWh: months.reduce(
+        (sum, { month, made }) => sum + (made * (MONTH_DAYS[month - 1] ?? 30)) / 1000,
         0,
       ),
     };

@@ -1,5 +1,5 @@
 import { CAUTIONS, SHEETS, SHEET_NAMES, inOrder, type Sheet } from '@ivolt/core';
-import { memo, useEffect, useState, useTransition, type ComponentType } from 'react';
+import { memo, useEffect, type ComponentType } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -20,8 +20,9 @@ import { color, font } from '../ui/tokens';
 import { FindingList } from '../job/Findings';
 import { ArrayScope, useDesign, useEvaluation } from '../job/hooks';
 import { openJob } from '../job/saving';
-import { awaited, useComplete } from '../job/settled';
+import { useComplete } from '../job/settled';
 import { Thinker } from '../job/thinking';
+import { useBound } from '../job/useBound';
 import { WorkingOf } from '../job/Working';
 
 const Book = styled.main`
@@ -101,22 +102,6 @@ const OF_EACH_ARRAY: Readonly<Partial<Record<Sheet, ComponentType>>> = {
   array: ArrayParts,
   strings: StringsParts,
 };
-
-/** How many of so many leaves are bound: one after another, so that the page can be used while it grows. */
-function useBound(many: number): number {
-  const [bound, setBound] = useState(0);
-  const [, startTransition] = useTransition();
-  useEffect(() => {
-    if (bound >= many) return;
-    const arrived = awaited();
-    const timer = setTimeout(() => startTransition(() => setBound(bound + 1)));
-    return () => {
-      clearTimeout(timer);
-      arrived();
-    };
-  }, [bound, many]);
-  return bound;
-}
 
 function EachArray({ ids, part }: { ids: readonly (readonly [string, string])[]; part: ComponentType }) {
   const bound = useBound(ids.length);
@@ -250,7 +235,7 @@ export function BookPage() {
     let thinker: Thinker | undefined;
     let closed = false;
     void openJob(store, id).then(() => {
-      if (!closed && store.getState().job.status === 'ready') thinker = new Thinker(store);
+      if (!closed && store.getState().job.status === 'ready') thinker = new Thinker(store, true);
     });
     return () => {
       closed = true;

@@ -27,7 +27,11 @@ export class Thinker {
   private climateTimer: ReturnType<typeof setTimeout> | undefined;
   private readonly unsubscribe: () => void;
 
-  constructor(private readonly store: AppStore) {
+  /** @param reads true of what is only read: nothing can be pressed in it, so that no press is proven, and nobody types */
+  constructor(
+    private readonly store: AppStore,
+    private readonly reads = false,
+  ) {
     this.unsubscribe = store.subscribe(() => this.onChange());
     this.onChange();
   }
@@ -71,13 +75,17 @@ export class Thinker {
     this.busy = false;
     void this.prove();
     clearTimeout(this.guessTimer);
-    this.guessTimer = setTimeout(() => void this.rank(), GUESSES_AFTER_MS);
+    this.guessTimer = setTimeout(() => void this.rank(), this.reads ? 0 : GUESSES_AFTER_MS);
   }
 
   /** What may be pressed for each finding, off the path of typing: it comes a moment after the findings. */
   private async prove(): Promise<void> {
     const { design, climate, evaluation } = this.store.getState().job;
     if (!design || !evaluation || this.proving || this.stale || this.closed) return;
+    if (this.reads) {
+      this.store.dispatch(jobActions.waysProven({}));
+      return;
+    }
     this.proving = true;
     const ways = await patientCore()
       .ways(design, climate.grid)

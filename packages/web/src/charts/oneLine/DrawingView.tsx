@@ -1,4 +1,4 @@
-import { Fragment, type ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { color } from '../../ui/tokens';
 import { Svg } from '../Svg';
@@ -68,6 +68,20 @@ function MarkView({ mark }: { mark: Mark }) {
   );
 }
 
+/** Marks that belong together; those that are drawn are left alone while others come. */
+const OneGroup = memo(function OneGroup({
+  group,
+  dim,
+  lead,
+}: {
+  group: Group;
+  dim: boolean;
+  lead?: (group: Group, children: ReactNode) => ReactNode;
+}) {
+  const marks = group.marks.map((mark, i) => <MarkView key={i} mark={mark} />);
+  return <g data-dim={dim}>{lead && group.of ? lead(group, marks) : marks}</g>;
+});
+
 /** A drawing on the screen; what belongs together may lead somewhere. */
 export function DrawingView({
   drawing,
@@ -92,14 +106,9 @@ export function DrawingView({
       role={lead ? 'group' : 'img'}
       aria-label={says}
     >
-      {groups.map((group, at) => {
-        const marks = group.marks.map((mark, i) => <MarkView key={i} mark={mark} />);
-        return (
-          <g key={at} data-dim={isDim?.(group) ?? false}>
-            {lead && group.of ? lead(group, marks) : <Fragment>{marks}</Fragment>}
-          </g>
-        );
-      })}
+      {groups.map((group, at) => (
+        <OneGroup key={at} group={group} dim={isDim?.(group) ?? false} lead={lead} />
+      ))}
     </Sheet>
   );
 }

@@ -62,14 +62,28 @@ function overSpan(
   return { worth: mean, sun: mean };
 }
 
+/** Arrays of a book whose other ways to face stand in it: of more, the largest. */
+const MOST_FIELDS = 8;
+
+/** True in the book of a job of many arrays, of all but its largest: their fields are on their sheets. */
+function useLeftOut(id: string): boolean {
+  const { arrays } = useDesign();
+  const reading = useReading();
+  if (!reading || Object.keys(arrays).length <= MOST_FIELDS) return false;
+  const largest = inOrder(arrays).toSorted(([, a], [, b]) => b.count.value - a.count.value);
+  return !largest.slice(0, MOST_FIELDS).some(([other]) => other === id);
+}
+
 /** Which way to face: the field of tilts and directions, the day by the hour, and what each other choice costs. */
 export function TiltFieldPart() {
   const { id } = useArray();
   const partId = usePartId('array-field');
+  const left = useLeftOut(id);
   const field = useReckoned(
-    useCallback((core, design, grid) => core.field(design, grid, id), [id]),
+    useCallback(async (core, design, grid) => (left ? null : core.field(design, grid, id)), [id, left]),
     id,
   );
+  if (left) return null;
   return (
     <Section part={partId} title="Which way to face">
       {field ? <Field field={field} /> : <Note>The field waits for the place.</Note>}

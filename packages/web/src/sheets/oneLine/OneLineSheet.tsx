@@ -20,6 +20,7 @@ import { useReading } from '../../ui/reading';
 import { fileName, saveFile } from '../../ui/saveFile';
 import { Section } from '../../ui/Section';
 import { color } from '../../ui/tokens';
+import { useBound } from '../../job/useBound';
 import { useLaidOut } from './useLaidOut';
 
 const PAPERS = [
@@ -112,7 +113,11 @@ export function OneLineSheet() {
         </Note>
       ) : null}
       {drawing && graph ? (
-        <TheDrawing drawing={drawing} graph={graph} paper={paper} onPaper={setPaper} />
+        reading ? (
+          <BoundDrawing drawing={drawing} graph={graph} />
+        ) : (
+          <TheDrawing drawing={drawing} graph={graph} paper={paper} onPaper={setPaper} />
+        )
       ) : failed ? null : (
         <Note role="status">Drawing …</Note>
       )}
@@ -125,6 +130,19 @@ export function OneLineSheet() {
       ) : null}
     </Printed>
   );
+}
+
+/** Groups of marks that are drawn at once into a book. */
+const AT_ONCE = 12;
+
+/** In a book, a few marks after another: a large drawing is never one long task. */
+function BoundDrawing({ drawing, graph }: { drawing: Drawing; graph: OneLine }) {
+  const bound = useBound(Math.ceil(drawing.groups.length / AT_ONCE));
+  const grown = useMemo(
+    () => ({ ...drawing, groups: drawing.groups.slice(0, bound * AT_ONCE) }),
+    [bound, drawing],
+  );
+  return <TheDrawing drawing={grown} graph={graph} paper="a4" onPaper={() => undefined} />;
 }
 
 function useBlock(drawing: string): TitleBlock {
