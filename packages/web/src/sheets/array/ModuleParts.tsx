@@ -11,6 +11,7 @@ import { Link, useParams } from 'react-router';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
 import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useToldBefore } from '../common/useToldBefore';
 import { FieldLabel } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -66,7 +67,9 @@ export function ModuleSheetPart() {
   const dispatch = useAppDispatch();
   const { path, plan } = useArray();
   const partId = usePartId('array-sheet');
+  const before = useToldBefore(({ pile, module }) => pile ?? module);
   if (plan.pile) return null;
+  if (before) return <p>The same panel as {before}.</p>;
   return (
     <Section part={partId} title="The panel’s data sheet">
       <Row>

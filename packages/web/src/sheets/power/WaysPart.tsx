@@ -6,6 +6,7 @@ import { useAppDispatch } from '../../job/store';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Note } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { color, site } from '../../ui/tokens';
 
@@ -41,7 +42,18 @@ export function WaysPart() {
   const ways = useReckoned(ask, 'ac ways');
   const { units } = useDesign();
   const dispatch = useAppDispatch();
+  const reading = useReading();
   if (!inverter || !ways || ways.length === 0) return null;
+  if (reading)
+    return (
+      <Section part="power-ways" title="What would take less">
+        {ways.map(({ id, title, sentence, savesWh }) => (
+          <p
+            key={id}
+          >{`${title}, ${joined(displayFigure(savesWh, 'energy', units))} a day less. ${sentence}`}</p>
+        ))}
+      </Section>
+    );
   return (
     <Section part="power-ways" title="What would take less">
       <Note>

@@ -11,6 +11,7 @@ import {
 import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
 import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
+import { useToldBefore } from '../common/useToldBefore';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -181,6 +182,8 @@ export function ControllerSheet() {
   const { controllerPath } = useArray();
   const partId = usePartId('strings-controller');
   const { kind, chargeAmps } = useController();
+  const before = useToldBefore(({ strings }) => strings.controller);
+  if (before) return <p>The same controller as {before}.</p>;
   return (
     <Section part={partId} title="The controller’s data sheet">
       <Row>

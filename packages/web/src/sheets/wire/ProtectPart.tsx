@@ -99,8 +99,7 @@ const Guards = ({ of }: { of: readonly Guard[] }) => (
   <ul style={{ margin: 0, paddingLeft: 18 }}>
     {of.map(({ id, what, many, at, about }) => (
       <li key={id} style={{ marginBottom: 6, maxWidth: '72ch' }}>
-        {many > 1 ? `${many} × ` : ''}
-        {what}, {at}. {about}
+        {`${many > 1 ? `${many} × ` : ''}${what}, ${at}. ${about}`}
       </li>
     ))}
   </ul>

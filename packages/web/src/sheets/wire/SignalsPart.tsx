@@ -12,8 +12,7 @@ export function SignalsPart({ leads }: { leads: readonly SignalLead[] }) {
       <ul style={{ margin: 0, paddingLeft: 18 }}>
         {leads.map(({ what, from, to, lengthM, kind }, i) => (
           <li key={i} style={{ marginBottom: 6, maxWidth: '72ch' }}>
-            <b>{what.charAt(0).toUpperCase() + what.slice(1)}</b>, {show(lengthM, 'distance')}: from {from} to{' '}
-            {to}; {kind}.
+            {`${what.charAt(0).toUpperCase()}${what.slice(1)}, ${show(lengthM, 'distance')}: from ${from} to ${to}; ${kind}.`}
           </li>
         ))}
       </ul>

@@ -1,0 +1,115 @@
+import type { Design, Leg, Phases, Use } from '../document';
+import { evaluate } from '../evaluate';
+import { blankUse, chosen, measured } from '../job';
+import { inverterOfClass, MACHINE_CLASSES } from '../power';
+import { cabinOf } from '../testing/cabin';
+import { plainClimate } from '../testing/climates';
+
+const climate = plainClimate(41.6);
+const machine = (id: string, volts: number) =>
+  inverterOfClass(
+    MACHINE_CLASSES.find((of) => of.id === id)!,
+    volts,
+  );
+const use = (at: number, watts: number, leg: Leg, more: Partial<Use> = {}): Use => ({
+  ...blankUse(at, `Use ${at}`),
+  watts: measured(watts),
+  hours: measured(2),
+  leg,
+  ...more,
+});
+function house(phases: Phases, uses: Use[], inverter = machine('char-4000', 230)): Design {
+  const design = cabinOf(Object.fromEntries(uses.map((of, i) => [`u${i}`, of])), {
+    phases,
+    sharing: chosen(100),
+    inverterEfficiency: chosen(100),
+    inverterIdle: chosen(0),
+  });
+  return { ...design, power: { ...design.power, inverter } };
+}
+const value = (design: Design, id: string) => evaluate(design, climate, false).figures[id]?.value;
+
+describe('the largest circuit', () => {
+  it('is the use that takes most amps: 2 kW at 230 V', () => {
+    const design = house('single', [use(1, 2000, 'a'), use(2, 900, 'a')]);
+    expect(value(design, 'power.circuit')).toBeCloseTo(2000 / 230, 9);
+    // of one machine: four of 900 W are four circuits or one of which one runs
+    expect(value(house('single', [use(1, 900, 'a', { count: chosen(4) })]), 'power.circuit')).toBeCloseTo(
+      900 / 230,
+      9,
+    );
+  });
+  it('counts what lies between two legs at twice the volts', () => {
+    const split = machine('char-4000-split', 120);
+    const legs = [use(1, 3000, 'both'), use(2, 1800, 'b')];
+    // 1800 W at 120 V are more amps than 3000 W at 240 V
+    expect(value(house('split', legs, split), 'power.circuit')).toBeCloseTo(15, 9);
+    expect(value(house('split', [use(1, 3000, 'both')], split), 'power.circuit')).toBeCloseTo(12.5, 9);
+  });
+  it('is none where nothing is on AC', () => {
+    expect(value(house('single', [use(1, 50, 'a', { supply: 'dc' })]), 'power.circuit')).toBeNull();
+  });
+});
+
+describe('the neutral', () => {
+  it('carries the difference of two legs', () => {
+    const split = machine('char-4000-split', 120);
+    expect(value(house('split', [use(1, 1200, 'a'), use(2, 600, 'b')], split), 'power.neutral')).toBeCloseTo(
+      5,
+      9,
+    );
+    expect(value(house('split', [use(1, 1200, 'both')], split), 'power.neutral')).toBeCloseTo(0, 9);
+  });
+  it('carries of three legs alike nothing, and of one or two the current of one', () => {
+    const three = machine('char-12000-three', 230);
+    const on = (...legs: Leg[]) =>
+      value(
+        house(
+          'three',
+          legs.map((leg, i) => use(i + 1, 1150, leg)),
+          three,
+        ),
+        'power.neutral',
+      );
+    expect(on('a', 'b', 'c')).toBeCloseTo(0, 9);
+    expect(on('a')).toBeCloseTo(5, 9);
+    expect(on('a', 'c')).toBeCloseTo(5, 9);
+    expect(on('b', 'b')).toBeCloseTo(10, 9);
+  });
+  it('is not told of one leg', () => {
+    expect(value(house('single', [use(1, 1200, 'a')]), 'power.neutral')).toBeUndefined();
+  });
+});
+
+describe('the circuits that stay on', () => {
+  const design = house('single', [
+    use(1, 100, 'a', { priority: 'must', hours: measured(6) }),
+    use(2, 1500, 'a', { priority: 'should', hours: measured(0.4) }),
+    use(3, 60, 'a', { priority: 'should', supply: 'dc', hours: measured(5) }),
+    use(4, 2000, 'a', { priority: 'surplus' }),
+  ]);
+  const { power, figures } = evaluate(design, climate, false);
+  it('leave the bank more days where the others are shed: 600 of 1500 Wh', () => {
+    expect(figures['load.heaviest']!.value).toBeCloseTo(1500, 6);
+    expect(power.shedDays!.all).toBeCloseTo(figures['bank.days']!.value!, 9);
+    expect(power.shedDays!.must).toBeCloseTo((power.shedDays!.all * 1500) / 600, 9);
+  });
+  it('have breakers by what they draw, and fuses on DC', () => {
+    const told = (list: 'must' | 'should' | 'surplus') =>
+      power.panels[list].map(({ names, side, many }) => [names.join(), side, many]);
+    expect(told('must')).toEqual([['Use 1', 'ac', 1]]);
+    expect(told('should')).toEqual([
+      ['Use 2', 'ac', 1],
+      ['Use 3', 'dc', 1],
+    ]);
+    expect(told('surplus')).toEqual([['Use 4', 'ac', 1]]);
+    // 60 W at 25.6 V, a quarter more for hours, 2.9 A; 2000 W at 230 V for hours: 10.9 A and the next size (IEC 60898, from memory)
+    expect(power.panels.surplus[0]!.amps).toBe(13);
+    expect(power.panels.should[1]!.amps).toBe(3);
+  });
+  it('says nothing of shedding where nothing is shed', () => {
+    expect(
+      evaluate(house('single', [use(1, 100, 'a', { priority: 'must' })]), climate, false).power.shedDays,
+    ).toBeNull();
+  });
+});
