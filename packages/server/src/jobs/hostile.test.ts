@@ -1,4 +1,4 @@
-import { withValueAt } from '@ivolt/core';
+import { BLANK_CIRCUIT, withValueAt } from '@ivolt/core';
 import { randomUUID } from 'node:crypto';
 import { oneArray } from '../../../core/src/testing/dairy';
 import { testApp, type TestApp } from '../testing/app';
@@ -18,6 +18,11 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
+const circuit = (key: string, parts: object) => ({
+  op: 'add',
+  path: `/wiring/circuits/${key}`,
+  value: { ...BLANK_CIRCUIT, ...parts },
+});
 const deep = (levels: number) => '['.repeat(levels) + ']'.repeat(levels);
 const file = JSON.stringify({ format: 'ivolt-job', design });
 
@@ -50,6 +55,23 @@ describe('a hostile request is answered with 400 and stores nothing', () => {
     ['no list', { length: 2 }],
     ['a key too many', [{ op: 'remove', path: '/name', sudo: true }]],
     ['no value', [{ op: 'add', path: '/name' }]],
+    ['a wire that is not sold', [circuit('feed-a1', { size: '11 AWG' })]],
+    ['a run through a stretch that is not there', [circuit('feed-a1', { path: ['nowhere'] })]],
+    ['a thousand stretches of one run', [circuit('feed-a1', { path: new Array(1000).fill('t1') })]],
+    ['a circuit named like a prototype', [circuit('__proto__', {})]],
+    ['half a conductor', [circuit('bank', { side: { value: 1.5, from: 'chosen' } })]],
+    ['a fuse of no number', [circuit('bank', { fuse: { value: 'Infinity', from: 'chosen' } })]],
+    [
+      'a plug of a third kind',
+      [circuit('feed-a1', { plugs: { panels: 'both', pieces: [], controller: null } })],
+    ],
+    ['a route beyond 10 km', [{ op: 'replace', path: '/wiring/lengths/array/value', value: 1e7 }]],
+    [
+      'a loss that gains',
+      [{ op: 'replace', path: '/arrays/a1/wiring', value: { value: -3, from: 'chosen' } }],
+    ],
+    ['a search that is a word', [{ op: 'replace', path: '/power/searching', value: 'yes' }]],
+    ['a price below nothing', [{ op: 'replace', path: '/power/inverter', value: { price: -1 } }]],
   ])('a save that writes %s', async (_, patch) => {
     const answer = await save(patch);
     expect(answer.statusCode).toBe(400);
