@@ -248,6 +248,17 @@ describe('what it costs', () => {
     const without = proposalsFor({ ...owned, power: { ...owned.power, inverter: null } }, climate)!.present;
     expect(present.price - without.price).toBeCloseTo(777, 6);
   });
+  it('tells cable beside it: metres by square millimetres by its price', () => {
+    const { present } = proposalsFor(cabin(onAc), climate)!;
+    const { takeOff } = calculate(cabin(onAc), climate);
+    const byHand = takeOff.cables.reduce((sum, { metres, size }) => {
+      // AWG sizes by NEC chapter 9 table 8 (from memory), metric by their name
+      const awg: Record<string, number> = { '14 AWG': 2.08, '12 AWG': 3.31, '10 AWG': 5.261 };
+      return sum + metres * (awg[size] ?? parseFloat(size)) * cabin().wiring.price.value;
+    }, 0);
+    expect(present.cablePrice).toBeCloseTo(byHand, 6);
+    expect(present.cablePrice).toBeGreaterThan(0);
+  });
   it('keeps panels, bank, controllers and inverter together within the budget', () => {
     const free = proposalsFor(cabin(onAc), climate)!.proposals[0]!;
     const tight = cabin(onAc);

@@ -29,6 +29,8 @@ export interface Gist {
   /** Of it the inverter, and what charges beside the sun; nothing for what is there already. */
   inverterPrice: number;
   sourcesPrice: number;
+  /** Beside it cable, for runs as long as they are said or usually are. */
+  cablePrice: number;
   massKg: number;
 }
 
@@ -352,6 +354,7 @@ export function gistOf(facts: Facts, pen: Pen, bought?: Bought): Gist {
       freeInputs: Math.max(0, lead.controller.inputs.value - inputs.value),
     },
     ...(bought ?? { ...beside, price: usual }),
+    cablePrice: facts.takeOff.money,
     priceGuessed:
       (design.power.inverter !== null && design.power.inverter.price === null) ||
       design.budget.panelWatt === null ||

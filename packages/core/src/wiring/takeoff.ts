@@ -1,6 +1,6 @@
 import type { Coil, School, SizeName } from '../document';
 import type { CableKind } from './ampacity';
-import { sizeText } from './conductor';
+import { conductor, sizeText } from './conductor';
 import { cutFrom, type Cutting, type CutPiece } from './cutting';
 import { earthOf } from './earth';
 import type { Wired } from './size';
@@ -62,6 +62,8 @@ export interface TakeOff {
   metres: number;
   /** Of copper, kg. */
   kg: number;
+  /** All of the cable, by the price of a metre and square millimetre, in the money one pays with. */
+  money: number;
 }
 
 const COPPER_KG_PER_MM2_M = 0.00896;
@@ -74,6 +76,7 @@ export function takeOff(
   slackPct: number,
   endsM: number,
   coils: readonly Coil[],
+  pricePerMm2M = 0,
 ): TakeOff {
   const lines = new Map<string, CableLine>();
   const put = (
@@ -121,6 +124,7 @@ export function takeOff(
     cables,
     parts: partsOf(wired),
     metres: cables.reduce((sum, { metres }) => sum + metres, 0),
+    money: cables.reduce((sum, { metres, size }) => sum + metres * conductor(size).areaMm2 * pricePerMm2M, 0),
     kg: wired.reduce((sum, { circuit, chosen, lengthM, make }) => {
       const metres = (circuit.wires * lengthM + circuit.returnM) * circuit.many * chosen.side;
       return sum + (make.metal === 'copper' ? metres * chosen.size.areaMm2 * COPPER_KG_PER_MM2_M : 0);

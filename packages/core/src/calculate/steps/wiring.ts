@@ -116,6 +116,7 @@ const bought = remembered('take-off of the wires', (design: WiringDesign, { wire
     design.wiring.slack.value,
     design.wiring.ends.value,
     Object.values(design.wiring.coils),
+    design.wiring.price.value,
   ),
 );
 export const takeOffOf = (design: Design, facts: WiringFacts) => bought(parts(design), facts);

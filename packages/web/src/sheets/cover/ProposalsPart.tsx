@@ -163,8 +163,8 @@ function Proposed() {
       <Fixed kept={proposals.kept} />
       <Note style={{ marginTop: 8 }}>
         Prices are what you typed, or usual ones, of panels with their clamps, bank, controllers, inverter and
-        what charges beside the sun; no wire or posts. Planning figures: local code and whoever inspects it
-        decide.
+        what charges beside the sun; cable as long as the Wire sheet has it; no posts. Planning figures: local
+        code and whoever inspects it decide.
       </Note>
     </>
   );
@@ -257,6 +257,7 @@ function Outlined({
         {beside.length > 0 ? (
           <small>, of it {beside.map((part) => `${part.name} ${money(part.money)}`).join(', ')}</small>
         ) : null}
+        {gist.cablePrice > 0 ? <small>; about {money(gist.cablePrice)} for cable beside it</small> : null}
         {priceGuessed ? <i>usual prices ?</i> : null}
       </dd>
       <dt>Weighs</dt>
