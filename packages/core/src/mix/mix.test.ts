@@ -172,8 +172,8 @@ describe('a pile of unlike panels', () => {
           }
           for (const [k, sort] of sorts.entries())
             expect(wiring.flat().reduce((sum, s) => sum + s[k]!, 0)).toBeLessThanOrEqual(sort.count);
-          // what is lost against each at its own best is never below nothing, but for what tables of curves are out by
-          expect(kWh).toBeLessThanOrEqual(own * (1 + 2e-4));
+          // what is lost against each at its own best is never below nothing
+          expect(kWh).toBeLessThanOrEqual(own * (1 + 1.001e-4));
         },
       ),
       { numRuns: 25 },

@@ -46,11 +46,11 @@ export function* searchMix(
   }
   const plan = split(pile, tables);
   const exact = tables.every(({ complete }) => complete);
+  const told = planOf(plan.wiring, plan.kWh, own);
   return {
-    ...plan,
-    ownKWh: ownOf(plan.wiring, own),
+    ...told,
     exact,
-    boundKWh: exact ? plan.kWh : boundOf(sorts, doors, own),
+    boundKWh: exact ? told.kWh : boundOf(sorts, doors, own),
     weighed: [...known.values()].reduce((sum, { weighed }) => sum + weighed, 0),
   };
 }
@@ -114,13 +114,15 @@ function* doorByDoor(
       }
     }
   }
-  const kWh = worth.reduce((sum, each) => sum + each, 0);
-  return {
+  const told = planOf(
     wiring,
-    kWh,
-    ownKWh: ownOf(wiring, own),
+    worth.reduce((sum, each) => sum + each, 0),
+    own,
+  );
+  return {
+    ...told,
     exact: false,
-    boundKWh: Math.max(kWh, boundOf(sorts, doors, own)),
+    boundKWh: Math.max(told.kWh, boundOf(sorts, doors, own)),
     weighed,
   };
 }
@@ -149,7 +151,13 @@ export function valueOf(
     (sum, door, d) => sum + new DoorValue(door, sorts, blocked).together(wiring[d] ?? []),
     0,
   );
-  return { wiring, kWh, ownKWh: ownOf(wiring, own) };
+  return planOf(wiring, kWh, own);
+}
+
+/** Curves are read from tables, which are out by a ten-thousandth: a pile never makes more than each panel at its own best. */
+function planOf(wiring: Wiring, kWh: number, own: readonly (readonly number[])[]): MixPlan {
+  const ownKWh = ownOf(wiring, own);
+  return { wiring, kWh: Math.min(kWh, ownKWh), ownKWh };
 }
 
 const ownOf = (wiring: Wiring, own: readonly (readonly number[])[]) =>

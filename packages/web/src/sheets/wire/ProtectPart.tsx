@@ -99,7 +99,7 @@ const Guards = ({ of }: { of: readonly Guard[] }) => (
   <ul style={{ margin: 0, paddingLeft: 18 }}>
     {of.map(({ id, what, many, at, about }) => (
       <li key={id} style={{ marginBottom: 6, maxWidth: '72ch' }}>
-        {`${many > 1 ? `${many} × ` : ''}${what}, ${at}. ${about}`}
+        {`${many > 1 ? `${many} × ${what}` : `${what.charAt(0).toUpperCase()}${what.slice(1)}`}, ${at}. ${about}`}
       </li>
     ))}
   </ul>
