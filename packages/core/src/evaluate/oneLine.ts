@@ -2,7 +2,7 @@ import { inOrder, panelCount, type Design, type Sheet } from '../document';
 import type { Figure } from '../figures';
 import type { Finding } from '../findings';
 import { displayFigure, joined, type Quantity } from '../units';
-import { sizeText } from '../wiring';
+import { sizeText, type Guard } from '../wiring';
 import type { SizeName } from '../document';
 import type { Evaluation } from './evaluation';
 import type { WireRun } from './wireView';
@@ -31,7 +31,14 @@ export interface DrawnPart {
   /** Of an array: strings, and panels in each. */
   strings: number;
   series: number;
+  /** What guards it beside fuses and breakers. */
+  guards: DrawnGuard[];
   mark: 'stop' | 'look' | null;
+}
+
+export interface DrawnGuard {
+  id: Guard['id'];
+  says: string;
 }
 
 /** A line of the drawing, its wire and what protects it. */
@@ -46,6 +53,8 @@ export interface DrawnRun {
   weight: number;
   ac: boolean;
   many: number;
+  /** Of a run that is buried on its way, how far and how deep; null of one that is not. */
+  buried: string | null;
   mark: 'stop' | 'look' | null;
 }
 
@@ -98,7 +107,7 @@ export function oneLineOf(design: Design, evaluation: Told): OneLine {
   const { wire, figures, findings } = evaluation;
   const show = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, design.units));
   const runs = wire.runs.flatMap((run): DrawnRun[] =>
-    run.ends ? [drawnRun(run, run.ends, show, findings)] : [],
+    run.ends ? [drawnRun(run, run.ends, buriedOf(run.key, design, wire, show), show, findings)] : [],
   );
   const ids = [...new Set(runs.flatMap(({ from, to }) => [from, to]))];
   const parts = ids.map((id) => drawnPart(id, design, evaluation, show));
@@ -123,9 +132,24 @@ const graver = (of: readonly Finding[]): 'stop' | 'look' | null =>
       ? 'look'
       : null;
 
+/** "62 m buried 600 mm deep, 50 mm pipe", of the stretches of a run that are. */
+function buriedOf(key: string, design: Design, wire: Told['wire'], show: Show): string | null {
+  const trenches = (design.wiring.circuits[key]?.path ?? []).flatMap((id) => {
+    const stretch = design.wiring.stretches[id];
+    return stretch?.surroundings === 'trench' ? [{ id, stretch }] : [];
+  });
+  const [first] = trenches;
+  if (!first) return null;
+  const metres = trenches.reduce((sum, { stretch }) => sum + stretch.length.value, 0);
+  const depth = first.stretch.depth ? ` ${show(first.stretch.depth.value, 'size')} deep` : '';
+  const pipe = wire.stretches.find(({ id }) => id === first.id)?.fill?.pipe;
+  return `${show(metres, 'distance')} buried${depth}${pipe ? `, pipe ${pipe}` : ''}`;
+}
+
 function drawnRun(
   run: WireRun,
   [from, to]: readonly [string, string],
+  buried: string | null,
   show: Show,
   findings: readonly Finding[],
 ): DrawnRun {
@@ -155,6 +179,7 @@ function drawnRun(
     weight: run.carriesA > 100 ? 3.2 : run.carriesA > 40 ? 2.2 : 1.4,
     ac: run.ac,
     many: run.many,
+    buried: told ? buried : null,
     mark: graver(findings.filter(({ id }) => id.startsWith('wire.') && id.endsWith(`:${run.key}`))),
   };
 }
@@ -174,6 +199,10 @@ function drawnPart(
     sheet: SHEET_OF[kind],
     strings: 0,
     series: 0,
+    guards: wire.guards.flatMap((guard): DrawnGuard[] => {
+      const many = guard.parts.find(([in_]) => in_ === id)?.[1] ?? 0;
+      return many > 0 ? [{ id: guard.id, says: `${many > 1 ? `${many} × ` : ''}${guard.short}` }] : [];
+    }),
     mark,
     ...rest,
   });

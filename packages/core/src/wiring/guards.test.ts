@@ -26,6 +26,21 @@ describe('what guards a job beside its fuses', () => {
     const highV = Math.max(...feeds.map(({ circuit }) => circuit.highV));
     expect(Number(/(\d+) V DC/.exec(surge.what)![1])).toBeGreaterThanOrEqual(1.2 * highV);
   });
+  it('says in which part of a drawing each stands, as many as there are', () => {
+    for (const { design } of examples())
+      for (const { id, many, parts, short } of wiring(design).guards) {
+        expect(short.length).toBeLessThan(36);
+        // a shut-down and a residual-current breaker are told once for all that they stand in
+        const counted = parts.reduce((sum, [, there]) => sum + there, 0);
+        if (id === 'surge-dc') expect(counted).toBe(many);
+        else expect(counted).toBeGreaterThanOrEqual(many);
+        const { wired } = wiring(design);
+        const drawn = new Set(wired.flatMap(({ ends }) => ends ?? []));
+        for (const [part] of parts) expect(drawn.has(part) || part.startsWith('array:')).toBe(true);
+      }
+    const surge = wiring(vale).guards.find(({ id }) => id === 'surge-dc')!;
+    expect(Object.fromEntries(surge.parts)).toMatchObject({ 'array:a1': 1, 'controller:c1': 1 });
+  });
   it('on boats and trailers has none, but a residual-current breaker where shore power comes in', () => {
     for (const start of ['Sula', 'Bookwagon']) {
       expect(guards(demo(start))).not.toContain('surge-dc');
@@ -78,12 +93,17 @@ describe('a pull', () => {
     jams: false,
   });
   it('of 62 m has two points between its ends, one of 30 m none (common practice)', () => {
-    expect(pullOf(fill(40, 12), 62, false)).toEqual({ points: 2, plugsPass: null });
-    expect(pullOf(fill(40, 12), 30, false).points).toBe(0);
-    expect(pullOf(fill(40, 12), 0, false).points).toBe(0);
+    expect(pullOf(fill(40, 12), 62, null, false)).toEqual({ bends: 2, points: 2, plugsPass: null });
+    expect(pullOf(fill(40, 12), 30, null, false).points).toBe(0);
+    expect(pullOf(fill(40, 12), 0, null, false).points).toBe(0);
+    // 360° in one go, from memory of NEC 358.26; the more of bends and metres decides
+    expect([0, 4, 5, 8, 9, 40].map((bends) => pullOf(fill(40, 12), 20, bends, false).points)).toEqual([
+      0, 0, 1, 1, 2, 9,
+    ]);
+    expect(pullOf(fill(40, 12), 62, 5, false)).toMatchObject({ bends: 5, points: 2 });
   });
   it('takes a plug of 20 mm only beside what lies in the pipe', () => {
-    expect(pullOf(fill(35, 14), 10, true).plugsPass).toBe(true);
-    expect(pullOf(fill(28, 14), 10, true).plugsPass).toBe(false);
+    expect(pullOf(fill(35, 14), 10, null, true).plugsPass).toBe(true);
+    expect(pullOf(fill(28, 14), 10, null, true).plugsPass).toBe(false);
   });
 });

@@ -1,3 +1,4 @@
+import { PART } from './ends';
 import type { WiringScene } from './scene';
 import type { Wired } from './size';
 
@@ -5,7 +6,11 @@ import type { Wired } from './size';
 export interface Guard {
   id: 'surge-dc' | 'surge-ac' | 'residual' | 'shutdown' | 'bank-switch' | 'transfer' | 'shore-residual';
   what: string;
+  /** In few words, as a drawing has room for. */
+  short: string;
   many: number;
+  /** The parts of a drawing it stands in or before, and how many there. */
+  parts: readonly (readonly [part: string, many: number])[];
   /** Where it stands, and why. */
   at: string;
   about: string;
@@ -29,12 +34,20 @@ const ARRESTER_OVER = 1.2;
 const longest = (wired: readonly Wired[], is: (of: Wired) => boolean): number =>
   wired.reduce((most, of) => (is(of) ? Math.max(most, of.lengthM) : most), 0);
 
+/** How many stand in each part. */
+function counted(parts: readonly (readonly [string, number])[]): [string, number][] {
+  const counts = new Map<string, number>();
+  for (const [part, many] of parts) counts.set(part, (counts.get(part) ?? 0) + many);
+  return [...counts];
+}
+
 /**
  * What practice and the codes ask for beside the fuses, counted: surge arresters, residual current, shut-down, and what
  * takes bank and generator off. The local code has the last word.
  */
 export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
   const { school, kind, inverter, sources, bank } = scene;
+  const station = scene.controllers.find((controller) => controller.station);
   const moves = kind === 'boat' || kind === 'trailer';
   const feeds = wired.filter(({ circuit }) => circuit.kind === 'feed');
   const main = wired.find(({ circuit }) => circuit.kind === 'bank');
@@ -44,10 +57,16 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
     const far = feeds.filter(({ lengthM }) => lengthM > BOTH_ENDS_M);
     const many = (of: readonly Wired[]) => of.reduce((sum, { circuit }) => sum + circuit.many, 0);
     const volts = Math.max(...feeds.map(({ circuit }) => circuit.highV));
+    const rated = `${Math.ceil((volts * ARRESTER_OVER) / 10) * 10} V DC`;
     guards.push({
       id: 'surge-dc',
-      what: `surge arrester for panels, ${Math.ceil((volts * ARRESTER_OVER) / 10) * 10} V DC`,
+      what: `surge arrester for panels, ${rated}`,
+      short: `arrester ${rated}`,
       many: many(feeds) + many(far),
+      parts: counted([
+        ...feeds.map(({ ends, circuit }) => [ends?.[1] ?? '', circuit.many] as const),
+        ...far.map(({ circuit }) => [circuit.key.replace('feed-', 'array:'), circuit.many] as const),
+      ]),
       at:
         far.length > 0
           ? 'at the controller, and at the array where the run is longer than 10 m'
@@ -64,7 +83,9 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
     guards.push({
       id: 'surge-ac',
       what: 'surge arrester for AC',
+      short: 'arrester for AC',
       many: 1,
+      parts: [[PART.panel, 1]],
       at: 'in the AC panel',
       about: 'A run on AC leaves the building.',
     });
@@ -75,7 +96,9 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
         school === 'north-american'
           ? 'ground-fault protected outlets or breakers'
           : 'residual-current device, 30 mA, type A',
+      short: school === 'north-american' ? 'ground-fault protection' : 'residual current 30 mA, type A',
       many: 1,
+      parts: [[PART.panel, 1]],
       at:
         school === 'north-american'
           ? 'outdoors, in kitchen, bath, barn and workshop'
@@ -87,7 +110,12 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
     guards.push({
       id: 'shore-residual',
       what: 'residual-current breaker, 30 mA, two poles',
+      short: 'residual current 30 mA, 2 poles',
       many: 1,
+      // a power station takes shore power itself
+      parts: sources
+        .filter((source) => source.kind === 'shore')
+        .map(({ id }) => [station ? `controller:${station.id}` : `source:${id}`, 1]),
       at: 'within 3 m of the inlet of shore power',
       about:
         'It opens both conductors: the polarity of a quay is nobody’s promise (ABYC E-11, ISO 13297, from memory).',
@@ -101,7 +129,9 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
     guards.push({
       id: 'shutdown',
       what: 'rapid shut-down with its switch, and what it opens at the panels',
+      short: 'rapid shut-down',
       many: 1,
+      parts: scene.arrays.filter(({ onBuilding }) => onBuilding).map(({ id }) => [`array:${id}`, 1]),
       at: 'where the fire service comes first, labelled',
       about:
         'Conductors on a building fall below 80 V between panels and 30 V outside the array within 30 s (NEC 690.12, from memory).',
@@ -110,7 +140,9 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
     guards.push({
       id: 'bank-switch',
       what: `battery switch, ${Math.ceil(main.circuit.mostA)} A, ${Math.ceil(bank.absorptionV)} V DC or more`,
+      short: `battery switch, ${Math.ceil(main.circuit.mostA)} A`,
       many: 1,
+      parts: [[PART.bank, 1]],
       at: 'in sight of the bank and within reach without leaning over it',
       about: 'Everything can be taken off the bank by one hand (NEC 706.15, ABYC E-11, from memory).',
     });
@@ -119,7 +151,9 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
     guards.push({
       id: 'transfer',
       what: `transfer switch, ${Math.max(2, scene.legs + 1)} poles`,
+      short: `transfer, ${Math.max(2, scene.legs + 1)} poles`,
       many: 1,
+      parts: [[inverter?.charger || !ac ? PART.inverter : PART.panel, 1]],
       at: inverter?.charger
         ? 'in the inverter, if its sheet says so, else before the AC panel'
         : 'before the AC panel',

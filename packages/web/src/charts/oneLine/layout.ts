@@ -28,31 +28,43 @@ export const MOST_STRINGS = 4;
 export const drawnStrings = ({ strings }: Pick<DrawnPart, 'strings'>): number =>
   Math.max(1, Math.min(MOST_STRINGS, strings));
 
-const textWide = ({ title, lines }: DrawnPart) =>
-  Math.max(wide(title, true), ...lines.map((line) => wide(line)));
+/** A guard's sign, px, with the gap to its words. */
+export const GUARD = { wide: 16, gap: 6 } as const;
+
+const textWide = ({ title, lines, guards }: DrawnPart) =>
+  Math.max(
+    wide(title, true),
+    ...lines.map((line) => wide(line)),
+    ...guards.map(({ says }) => GUARD.wide + GUARD.gap + wide(says)),
+  );
 
 /** How much room a part takes, px. @param runs that end at it */
 function sizeOf(part: DrawnPart, runs: number): { width: number; height: number } {
-  const { kind, lines } = part;
+  const { kind } = part;
+  const rows = 1 + part.lines.length + part.guards.length;
   switch (kind) {
     case 'array':
       return {
         width: Math.max(PANEL.most * (PANEL.wide + PANEL.gap), textWide(part)),
-        height: drawnStrings(part) * (PANEL.high + 7) + (1 + lines.length) * LINE + 2,
+        height: drawnStrings(part) * (PANEL.high + 7) + rows * LINE + 2,
       };
     case 'joint':
       return { width: 12, height: 64 };
     case 'bus':
       return { width: 16, height: Math.max(120, runs * 34) };
     case 'use':
-      return { width: textWide(part) + 8, height: (1 + lines.length) * LINE + 4 };
+      return { width: textWide(part) + 8, height: rows * LINE + 4 };
     default:
-      return { width: textWide(part) + 20, height: (1 + lines.length) * LINE + 16 };
+      return { width: textWide(part) + 20, height: rows * LINE + 16 };
   }
 }
 
 /** Words that stand along a run. */
-export const wordsOf = ({ lines, device }: DrawnRun): string[] => [...lines, ...(device ? [device] : [])];
+export const wordsOf = ({ lines, device, buried }: DrawnRun): string[] => [
+  ...lines,
+  ...(device ? [device] : []),
+  ...(buried ? [buried] : []),
+];
 
 /** The graph as the layout program takes it: boxes with sizes and columns, lines with room for their words. */
 export function graphOf({ parts, runs }: OneLine): ElkNode {

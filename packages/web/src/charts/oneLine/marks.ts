@@ -1,6 +1,7 @@
 import type { DrawnPart, DrawnRun, OneLine } from '@ivolt/core';
 import type { ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
-import { drawnStrings, PANEL, wordsOf } from './layout';
+import { drawnStrings, GUARD, PANEL, wordsOf } from './layout';
+import { guardMarks, hatchMarks } from './guards';
 
 export type InkName = 'ink' | 'soft' | 'act' | 'look' | 'earth' | 'rule';
 export type Fill = 'none' | 'paper' | 'ink' | 'panel';
@@ -92,10 +93,14 @@ const text = (
 const INK_OF = { stop: 'act', look: 'look' } as const;
 const inkOf = (mark: 'stop' | 'look' | null): InkName => (mark ? INK_OF[mark] : 'ink');
 
-/** Title and lines of a part, from the top. */
-const written = ({ title, lines, mark }: DrawnPart, x: number, y: number): Mark[] => [
+/** Title, lines and guards of a part, from the top. */
+const written = ({ title, lines, guards, mark }: DrawnPart, x: number, y: number): Mark[] => [
   text(x, y, title, { bold: true, ink: inkOf(mark) }),
   ...lines.map((words, i) => text(x, y + (i + 1) * LINE, words, { ink: 'soft' })),
+  ...guards.flatMap(({ id, says }, i) => {
+    const base = y + (lines.length + i + 1) * LINE;
+    return [...guardMarks(id, x, base - 4), text(x + GUARD.wide + GUARD.gap, base, says, { ink: 'earth' })];
+  }),
 ];
 
 /** A part where the layout put it. */
@@ -223,6 +228,7 @@ function runMarks(run: DrawnRun, edge: ElkExtendedEdge): Mark[] {
   if (label?.x !== undefined && label.y !== undefined) {
     const [x, y] = [label.x + 3, label.y];
     const words = wordsOf(run);
+    if (run.buried) marks.unshift(...hatchMarks(label.x, y - 2, label.width ?? 0, (label.height ?? 0) + 6));
     marks.push(
       ...words.map((word, i) =>
         text(x, y + 13 + i * LINE, word, i === 0 ? { bold: true, ink } : { ink: i === 1 ? 'soft' : ink }),
@@ -323,7 +329,7 @@ export function drawingOf({ parts, runs, earth }: OneLine, laid: ElkNode): Drawi
           ? [
               {
                 of: { part: part.id },
-                says: [part.title, ...part.lines].join(', '),
+                says: [part.title, ...part.lines, ...part.guards.map(({ says }) => says)].join(', '),
                 marks: partMarks(part, node.x ?? 0, node.y ?? 0, node.width ?? 0, node.height ?? 0),
               },
             ]

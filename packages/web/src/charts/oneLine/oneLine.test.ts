@@ -108,6 +108,31 @@ describe('the drawing', () => {
             );
     }
   });
+  it('shows what guards each part, and earth about what is buried', async () => {
+    const { graph, drawing } = await drawn(demo('Vale'));
+    const plain = (text: string) => text.replace(/\u00a0/g, ' ');
+    const words = texts(drawing).map(plain);
+    for (const wanted of [/^arrester \d+ V DC$/, /^battery switch, \d+ A$/, /^transfer, 2 poles$/])
+      expect(words.some((word) => wanted.test(word))).toBe(true);
+    const trench = graph.runs.filter(({ buried }) => buried !== null);
+    expect(trench.map(({ key }) => key)).toEqual(['feed-a1']);
+    expect(plain(trench[0]!.buried!)).toMatch(/^62\.0 m buried 700 mm deep, pipe \d+ mm$/);
+    // slanting lines within the words' rectangle, on that run alone
+    const hatched = drawing.groups.filter(({ marks }) =>
+      marks.some(
+        (mark) => mark.as === 'line' && mark.ink === 'rule' && mark.points.length === 2 && mark.weight < 1,
+      ),
+    );
+    expect(hatched.map(({ of }) => of)).toEqual([{ run: 'feed-a1' }]);
+    for (const mark of hatched[0]!.marks)
+      if (mark.as === 'line' && mark.ink === 'rule' && mark.points.length === 2) {
+        const [[x1, y1], [x2, y2]] = mark.points as [[number, number], [number, number]];
+        expect(x2 - x1).toBeCloseTo(y1 - y2, 6);
+      }
+    // a screen reader is told the same
+    const bank = drawing.groups.find(({ of }) => of && 'part' in of && of.part === 'bank')!;
+    expect(plain(bank.says)).toMatch(/battery switch, \d+ A/);
+  });
   it('says sizes, lengths, protection and where it is earthed', async () => {
     const words = texts((await drawn(demo('Vale'))).drawing).map((text) => text.replace(/\u00a0/g, ' '));
     for (const wanted of [
