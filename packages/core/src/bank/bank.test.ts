@@ -29,6 +29,7 @@ it('loses about a per cent of lead-acid capacity a kelvin below 25 °C (from mem
 describe('a bank of units', () => {
   const design = blankDesign({ name: 'Bank', kind: 'cabin', units: 'metric', busVolts: 24 });
   design.uses = { a: { ...blankUse(1, 'Load'), watts: chosen(100), hours: chosen(9.7), supply: 'dc' } };
+  design.supply = { ...design.supply, dcEfficiency: chosen(97) };
   design.bank = { ...design.bank, depth: chosen(80), coldest: chosen(25), parallel: chosen(3) };
 
   it('adds volts in series and amp-hours in parallel', () => {

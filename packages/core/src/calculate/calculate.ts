@@ -1,6 +1,8 @@
 import { arrayKeeps, leadOf, type ArrayInput } from '../array';
-import type { ClimateShift, JobClimate, RecordTemperature } from '../climate';
+import type { BankWarmth } from '../bank';
+import type { ClimateShift, JobClimate, RecordTemperature, ResolvedClimate } from '../climate';
 import { inOrder, type ArrayPlan, type Design } from '../document';
+import { typedReach, type Loads, type Reach } from '../loads';
 import { remembered, together } from '../memo';
 import { surplusUses } from '../power';
 import { readSheet } from '../module';
@@ -11,9 +13,17 @@ import { bankOf, fitOf, meanDaysOf, needsOf, warmthOf } from './steps/bank';
 import { climateOf, skiesOf } from './steps/climate';
 import { energyOf, gangs, inputsOf, madeOf, settledEnergy, throughBankOf } from './steps/energy';
 import { bestTiltOf, planeYearOf, sunByTiltOf } from './steps/light';
-import { loadsOf, settledLoads } from './steps/loads';
+import { loadsOf, settledFirst, settledLoads } from './steps/loads';
 import { powerBankOf, powerOf, powerYearOf, surplusOf } from './steps/power';
-import { lossesOf, settledWiring, takeOffOf, wiringOf } from './steps/wiring';
+import {
+  controllerOf,
+  lossesOf,
+  reachOf,
+  settledWiring,
+  takeOffOf,
+  wantsReach,
+  wiringOf,
+} from './steps/wiring';
 import { alikeOf, berthOf, harvestOf, pileOf, unlikeOf } from './steps/strings';
 
 /**
@@ -34,7 +44,7 @@ export function calculate(
   const warmth =
     climate &&
     warmthOf(design.bank.home, climate.months, climate.low, climate.high, design.bank.disconnected);
-  const taken = loadsOf(design, climate && climate.months, warmth?.padWh);
+  const taken = takenOf(design, climate, warmth, follows);
   const loads = follows ? settledLoads(taken) : taken;
   const bank = bankOf(design.bank, design.busVolts, loads, warmth);
   const extremes = climate && skies && { skies, low: climate.low, high: climate.high };
@@ -155,6 +165,24 @@ function once<T>(work: () => T): () => T {
   return () => (known ??= { is: work() }).is;
 }
 
+/** What the uses take, through wires that lose what they do. */
+function takenOf(
+  design: Design,
+  climate: ResolvedClimate | null,
+  warmth: BankWarmth | null,
+  follows: boolean,
+): Loads {
+  const through = (reach: Reach) => loadsOf(design, climate && climate.months, warmth?.padWh, reach);
+  const typed = typedReach(design.supply);
+  if (!wantsReach(design)) return through(typed);
+  // sizes of conductors follow from watts, which are the same whatever is lost
+  const lossless = through(typed);
+  const first = follows ? settledFirst(lossless) : lossless;
+  const bank = bankOf(design.bank, design.busVolts, first, warmth);
+  const power = powerOf(design, first, powerBankOf(bank, design.bank), climate);
+  return through(reachOf(design, first, bank, power, climate));
+}
+
 const hasYear = (array: ArrayFacts): array is ArrayFacts & ArrayInput => array.year !== null;
 
 /** What is known of the place's light and cold. */
@@ -173,9 +201,7 @@ function arrayOf(
   extremes: Extremes | null,
   usedWh: readonly number[],
 ): ArrayFacts {
-  const controllerId = controllers[plan.strings.controller]
-    ? plan.strings.controller
-    : (Object.keys(controllers)[0] ?? '');
+  const controllerId = controllerOf(plan, controllers);
   // the schema holds that there is one
   const controller = controllers[controllerId] as ArrayFacts['controller'];
   const module = readSheet(leadSheet(plan));

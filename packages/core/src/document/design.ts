@@ -46,7 +46,9 @@ export interface Design {
     inverterEfficiency: Entry;
     inverterIdle: Entry;
     inverterHours: Entry;
-    dcEfficiency: Entry;
+    /** Of what leaves inverter or bank, what the wires bring to the uses; null takes what they lose as they come out. */
+    acEfficiency: Entry | null;
+    dcEfficiency: Entry | null;
     /** Of what could run at the same time, the share that does. */
     sharing: Entry;
     phases: Phases;

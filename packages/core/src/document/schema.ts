@@ -262,7 +262,7 @@ export const shapeSchema: Joi.ObjectSchema = Joi.object({
     .required(),
   supply: Joi.object({
     phases: Joi.string().valid('single', 'split', 'three').required(),
-    ...entries('/supply', ['mostVolts']),
+    ...entries('/supply', ['mostVolts', 'acEfficiency', 'dcEfficiency']),
   }).required(),
   people: Joi.object({
     low: people,

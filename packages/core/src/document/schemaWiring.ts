@@ -25,7 +25,7 @@ export const wiringSchema = Joi.object({
           .required(),
         raceway: Joi.string().valid('none', 'plastic', 'steel').required(),
         traffic: Joi.boolean().required(),
-        ...entries('/wiring/stretches/*', ['ambient', 'depth']),
+        ...entries('/wiring/stretches/*', ['ambient', 'depth', 'bends']),
       }),
     )
     .max(MOST_WIRING.stretches)

@@ -1,2 +1,2 @@
 /** The version of the design document that this program writes. */
-export const CURRENT_VERSION = 9;
+export const CURRENT_VERSION = 10;

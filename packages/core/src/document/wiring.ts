@@ -19,6 +19,8 @@ export interface Stretch {
   ambient: Entry | null;
   /** Cover over what is buried; null where nobody measured. */
   depth: Entry | null;
+  /** Quarter bends in its pipe; null where nobody counted. */
+  bends: Entry | null;
   /** True where vehicles pass over it. */
   traffic: boolean;
 }

@@ -198,8 +198,13 @@ describe('the demo jobs', () => {
     expect(hutYear.figures['array.ratio']?.label).toBe('made per kWh used, June');
     // 2 × 41.3 V × (1 + 0.0027 × 47) = 93.08 V
     expect(hutYear.figures['strings.cold']?.value).toBeCloseTo(93.08, 2);
-    // radio alone out of season: 13.5 W × 24 h ÷ 0.97, and the controller’s own 0.5 W
-    expect(hutYear.figures['load:3']?.value).toBeCloseTo((13.5 * 24) / 0.97 + 0.5 * 24, 6);
+    // radio alone out of season: 13.5 W × 24 h through its wires, and the controller’s own 0.5 W
+    const brings = hutYear.wire.reachPct.dc / 100;
+    expect(brings).toBeGreaterThan(0.97);
+    expect(brings).toBeLessThan(1);
+    expect(hutYear.figures['load:3']?.value).toBeCloseTo((13.5 * 24) / brings + 0.5 * 24, 6);
+    const typed = evaluate({ ...hut, supply: { ...hut.supply, dcEfficiency: chosen(97) } }, atHut);
+    expect(typed.figures['load:3']?.value).toBeCloseTo((13.5 * 24) / 0.97 + 0.5 * 24, 6);
   });
 
   it.each([hut, dairy])('$name is a valid design that survives JSON', (design) => {

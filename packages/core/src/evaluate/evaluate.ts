@@ -54,7 +54,7 @@ function judged(facts: Facts, pen: Pen): Judgement {
 export function useWorking(design: Design, grid: JobClimate | null, useId: string): Figure | null {
   const { loads } = calculate(design, grid);
   const row = loads.rows.find(({ id }) => id === useId);
-  return (row && useFigure(design, penFor(design.units), row)[0]) ?? null;
+  return (row && useFigure(design, loads, penFor(design.units), row)[0]) ?? null;
 }
 
 /**

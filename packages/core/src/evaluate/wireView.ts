@@ -1,5 +1,5 @@
 import { onFacts, type Facts } from '../calculate';
-import type { School, Surroundings } from '../document';
+import type { School, Supply, Surroundings } from '../document';
 import { remembered } from '../memo';
 import type { UnitSystem } from '../units';
 import {
@@ -91,6 +91,8 @@ export interface WirePicture {
   signals: SignalLead[];
   /** Lost between panels and controller of each array, % of its year, typed or as its wires come out; null before that is known. */
   lossPct: Record<string, number | null>;
+  /** What the wires bring to the uses on each side, %, as typed or as they come out. */
+  reachPct: Record<Supply, number>;
 }
 
 /** The wires as their sheet shows them. */
@@ -108,6 +110,7 @@ export const wireView = onFacts('wires as their sheet shows them', (facts: Facts
     parts: [...takeOff.parts, ...routeParts(wiring), ...guardParts(wiring)],
     guards: wiring.guards,
     signals: wiring.signals,
+    reachPct: { ac: 100 * facts.loads.reach.ac, dc: 100 * facts.loads.reach.dc },
     lossPct: Object.fromEntries(facts.arrays.map(({ id, plan }) => [id, plan.wiring?.value ?? null])),
   };
 });

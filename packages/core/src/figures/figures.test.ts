@@ -66,8 +66,14 @@ describe('a working leads to its result, with the numbers as they are shown', ()
   });
 
   it('a use counts its running hours and its off draw', () => {
-    // fridge and freezer: 2 × (78 × 9 + 2 × 15) ÷ 0.92
-    expect(figures(dairy).get('use:u2')!.value).toBeCloseTo((2 * (78 * 9 + 2 * 15)) / 0.92, 6);
+    // fridge and freezer: 2 × (78 × 9 + 2 × 15) ÷ 0.92, and what stays in the wires
+    const typed = withValueAt(dairy, '/supply/acEfficiency', chosen(100));
+    expect(figures(typed).get('use:u2')!.value).toBeCloseTo((2 * (78 * 9 + 2 * 15)) / 0.92, 6);
+    const { reach } = calculate(dairy, plainClimate(41.6)).loads;
+    const wired = figures(dairy).get('use:u2')!;
+    expect(wired.value).toBeCloseTo((2 * (78 * 9 + 2 * 15)) / 0.92 / reach.ac, 6);
+    expect(wired.steps.at(-1)).toEqual({ what: 'AC wiring efficiency', text: `÷ ${reach.ac.toFixed(3)}` });
+    expect(Math.abs(workedOut(wired) / wired.value! - 1)).toBeLessThan(0.001);
   });
 });
 

@@ -27,7 +27,7 @@ const withUse = (parts: Partial<Use>): Design => {
 const told = (parts: Partial<Use>) => {
   const design = withUse(parts);
   const { loads } = calculate(design, climate);
-  const [figure] = useFigure(design, penFor('metric'), loads.rows[0]!);
+  const [figure] = useFigure(design, loads, penFor('metric'), loads.rows[0]!);
   return {
     ...figure!,
     steps: figure!.steps.map(({ label, text }) => `${plain(label)}: ${plain(text)}`),

@@ -1,29 +1,33 @@
 import { paintText, type Design, type Use } from '../document';
-import { givenOf, paintIn, USE_FORMS, type UseRow, RATED_AT_C } from '../loads';
+import { givenOf, paintIn, USE_FORMS, type Loads, type UseRow, RATED_AT_C } from '../loads';
 import { remembered } from '../memo';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
 /** What one use takes from the bank on a day it runs. @param brief without its working */
 export function useFigure(
   { uses, supply }: Pick<Design, 'uses' | 'supply'>,
+  { reach }: Pick<Loads, 'reach'>,
   pen: Pen,
   row: UseRow,
   brief = false,
 ): Figure[] {
   const use = uses[row.id];
   if (!use) return [];
-  const side = use.supply === 'ac' ? supply.inverterEfficiency : supply.dcEfficiency;
-  return [told(use, row, pen, side.value, brief)];
+  const machine = use.supply === 'ac' ? supply.inverterEfficiency.value / 100 : 1;
+  return [told(use, row, pen, machine, reach[use.supply], brief)];
 }
+
+/** "97 %" as a factor, without zeros that say nothing. */
+const factor = (share: number): string => `÷ ${share.toFixed(3).replace(/0$/, '')}`;
 
 const told = remembered(
   'figure of a use',
-  (use: Use, row: UseRow, pen: Pen, share: number, brief: boolean): Figure => {
+  (use: Use, row: UseRow, pen: Pen, machine: number, wires: number, brief: boolean): Figure => {
     const label = `${use.name || 'unnamed use'}, a day`;
     if (brief) return figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', { source: '' });
     const ac = use.supply === 'ac';
     const count = use.count.value;
-    const off = count > 0 ? (row.offWh * share) / 100 / count : 0;
+    const off = count > 0 ? (row.offWh * machine * wires) / count : 0;
     const { source } = USE_FORMS[use.form];
     const meanWh = Math.max(...row.monthWh);
     return figure(pen, `use:${row.id}`, 'uses', label, row.busWh, 'energy', {
@@ -31,9 +35,10 @@ const told = remembered(
         ...ownSteps(use, row, pen, count > 0 ? row.ownWh / count - off : 0),
         ...(off > 0 ? [step('off draw, the other hours', `+ ${pen(off, 'energy')}`)] : []),
         step('how many', `× ${count}`),
-        step(ac ? 'inverter efficiency' : 'DC wiring efficiency', `÷ ${(share / 100).toFixed(2)}`),
+        ...(ac ? [step('inverter efficiency', factor(machine))] : []),
+        ...(wires < 1 || !ac ? [step(`${ac ? 'AC' : 'DC'} wiring efficiency`, factor(wires))] : []),
       ],
-      source: `${source}. The bank gives what the inverter or the wiring loses on top.`,
+      source: `${source}. The bank gives what the inverter and the wiring lose on top.`,
       others:
         row.busWh > 0 && Math.abs(meanWh / row.busWh - 1) > 0.005
           ? `On a day it runs; as the mean of all days of its heaviest month ${pen(meanWh, 'energy')}.`

@@ -18,7 +18,7 @@ export const useFigures = (facts: Facts, pen: Pen): Figure[] =>
   [rowFigures, monthFigures, sumFigures, throughBankFigures].flatMap((make) => make(facts, pen));
 
 const rowFigures = onFacts('figures of the uses', ({ design, loads }: Facts, pen: Pen): Figure[] =>
-  loads.rows.flatMap((row) => useFigure(design, pen, row, loads.rows.length > MOST_IN_FULL)),
+  loads.rows.flatMap((row) => useFigure(design, loads, pen, row, loads.rows.length > MOST_IN_FULL)),
 );
 
 const monthFigures = onFacts('figures of the months', ({ design, loads }: Facts, pen: Pen): Figure[] =>

@@ -318,6 +318,8 @@ describe('curves and clipping', () => {
       dairy,
       ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass('mppt-100-30')) }],
       ['/arrays/a1/strings/series', chosen(3)],
+      // the lead of a larger one is thicker, and would win a little more
+      ['/arrays/a1/wiring', chosen(2)],
     );
     const clip = clipPicture(put(small, ['/controllers/c1/maxVolts', chosen(150)]), warm, 'a1')!;
     expect(clip.clearKWh).toBeGreaterThan(clip.kWh);

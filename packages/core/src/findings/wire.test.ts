@@ -138,9 +138,9 @@ describe('what the wires of an array lose', () => {
     expect(told.remedies[0]!.operations).toHaveLength(3);
     expect(tried(typed(9), told.remedies[0]!.operations).arrays.a1!.wiring).toBeNull();
   });
-  it('is its drop at full sun, weighted by the square of the light', () => {
-    const { arrays, wiring } = calculate(vale, climate);
-    for (const { id, plan, year } of arrays) {
+  it('is its drop at full sun and that of its controller’s lead, weighted by the square of the light', () => {
+    const { arrays, wiring, bank } = calculate(vale, climate);
+    for (const { id, plan, year, controllerId } of arrays) {
       let [squared, plain] = [0, 0];
       year!.forEach(({ perWatt }, m) =>
         perWatt.forEach((watts) => {
@@ -148,9 +148,19 @@ describe('what the wires of an array lose', () => {
           plain += MONTH_DAYS[m]! * watts;
         }),
       );
-      expect(plan.wiring!.value).toBeCloseTo((wiring.arrayDropPct[id]! * squared) / plain, 1);
+      const lead = wiring.wired.find(({ circuit }) => circuit.key === `charge-${controllerId}`)!;
+      const watts = arrays.reduce(
+        (sum, each) => sum + (each.controllerId === controllerId ? each.strings!.chosen.watts : 0),
+        0,
+      );
+      // amps in the sun over the bank's volts, through the ohms of the lead, in per cent of those volts
+      const amps = Math.min(lead.circuit.amps, watts / bank.volts);
+      const inLead = (lead.chosen.dropPct * amps) / lead.circuit.amps;
+      const dropPct = wiring.arrayDropPct[id]! + inLead;
+      expect(inLead).toBeGreaterThan(0);
+      expect(plan.wiring!.value).toBeCloseTo((dropPct * squared) / plain, 1);
       // as much as its runs lose of what they carry, but for what the controller clips
-      expect(plan.wiring!.value).toBeLessThan(wiring.arrayDropPct[id]!);
+      expect(plan.wiring!.value).toBeLessThan(dropPct);
       expect(wiring.arrayDropPct[id]).toBeLessThanOrEqual(3);
     }
   });
@@ -224,5 +234,65 @@ describe('plugs', () => {
     expect(found(right, 'wire.mates:feed-a2')).toBeUndefined();
     const last = plugged({ panels: 'pin', controller: 'pin', pieces: [piece({})] });
     expect(found(last, 'wire.mates:feed-a2')!.remedies).toEqual([]);
+  });
+});
+
+describe('what the wires bring to the uses', () => {
+  const uses = (design: Design) => calculate(design, climate);
+  it('is what they take over that and what stays in their runs, on each side, to a tenth of a per cent', () => {
+    for (const { design } of examples()) {
+      const { loads, wiring } = uses(design);
+      for (const side of ['ac', 'dc'] as const) {
+        const runs = wiring.wired.filter(({ circuit: { kind } }) =>
+          side === 'ac' ? kind === 'ac' : kind === 'dc' || kind === 'dc-feed',
+        );
+        const lostKWh = runs.reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0);
+        // what the uses of that side take themselves, added up from their rows
+        const kWh = loads.rows
+          .filter(({ id, later }) => design.uses[id]!.supply === side && !later)
+          .reduce(
+            (sum, { monthWh }) =>
+              sum +
+              MONTH_DAYS.reduce((year, days, m) => year + (days * monthWh[m]! * loads.gives[side]) / 1000, 0),
+            0,
+          );
+        const share = kWh > 0 ? kWh / (kWh + lostKWh) : 1;
+        expect(loads.reach[side]).toBeCloseTo(share, 3);
+        if (runs.length > 0 && kWh > 0) expect(loads.reach[side]).toBeLessThan(1);
+      }
+    }
+  });
+  it('takes more from the bank on a longer run, by what stays in it, and as much where that is typed', () => {
+    const far = withValueAt(vale, '/wiring/lengths/loads', measured(60));
+    const [near, then] = [uses(vale), uses(far)];
+    expect(then.loads.reach.ac).toBeLessThan(near.loads.reach.ac);
+    const year = ({ loads }: typeof near) =>
+      loads.months.reduce((sum, { busWh, idleWh }, m) => sum + MONTH_DAYS[m]! * (busWh - idleWh), 0);
+    const grown = near.loads.reach.ac / then.loads.reach.ac;
+    const always = near.loads.months.reduce(
+      (sum, { controllersWh, padWh }, m) => sum + MONTH_DAYS[m]! * (controllersWh + padWh),
+      0,
+    );
+    expect(year(then) - always).toBeCloseTo((year(near) - always) * grown, 3);
+    const typed = withValueAt(far, '/supply/acEfficiency', measured(100 * then.loads.reach.ac));
+    expect(year(uses(typed))).toBeCloseTo(year(then), 6);
+  });
+  it('counts as typed, is told where it differs, and follows the wires at a press', () => {
+    expect(found(vale, 'wire.reach')).toBeUndefined();
+    const typed = withValueAt(vale, '/supply/acEfficiency', measured(92));
+    expect(uses(typed).loads.reach.ac).toBe(0.92);
+    const told = cured(typed, 'wire.reach');
+    expect(told).toMatchObject({ severity: 'note', limit: 92 });
+    expect(tried(typed, told.remedies[0]!.operations).supply.acEfficiency).toBeNull();
+    // where nothing is on that side nothing is told
+    expect(found(withValueAt(vale, '/supply/dcEfficiency', measured(60)), 'wire.reach')).toBeUndefined();
+  });
+  it('is never taken to be less than half', () => {
+    const thin = said(
+      'ac-rest',
+      { size: '1.5 mm2' },
+      withValueAt(vale, '/wiring/lengths/loads', measured(20_000)),
+    );
+    expect(uses(thin).loads.reach.ac).toBeGreaterThanOrEqual(0.5);
   });
 });

@@ -320,6 +320,36 @@ const lossTyped: Rule = ({ wiring, arrays, energy, design }: Facts, pen) => {
   };
 };
 
+/** What the wires to the uses bring, as typed and as they come out. */
+const reachTyped: Rule = ({ wiring, design }: Facts, pen) => {
+  const known = (['ac', 'dc'] as const).flatMap((side) => {
+    const path = `/supply/${side}Efficiency` as const;
+    const typed = design.supply[`${side}Efficiency`];
+    const pct = Math.round(1000 * wiring.reached[side]) / 10;
+    const runs = wiring.wired.some(({ circuit }) => circuit.kind === side);
+    return typed && runs && Math.abs(pct - typed.value) >= TELLS_PCT
+      ? [{ path, side, pct, was: typed.value }]
+      : [];
+  });
+  const [first] = known;
+  if (!first) return null;
+  const told = known.map(
+    ({ side, pct, was }) =>
+      `to the uses on ${side.toUpperCase()} about ${pen(pct, 'percent')}, where ${pen(was, 'percent')} is typed`,
+  );
+  return {
+    id: 'wire.reach',
+    severity: 'note',
+    sheet: 'wire',
+    title: 'The wires bring another share than is typed',
+    sentence: `Over the year the wires bring ${told.join('; ')}. What is typed counts.`,
+    value: first.pct,
+    limit: first.was,
+    remedies: [remedy('Take what the wires bring', ...known.map(({ path }) => put(path, null)))],
+    focus: first.path,
+  };
+};
+
 /** The next size up that leaves enough. @param mayDropV of the run with its strings @param dropsV now */
 function thicker(feed: Wired, mayDropV: number, dropsV: number): Remedy[] {
   const does = largerOf(feed).find(
@@ -369,4 +399,5 @@ export const WIRE_RULES: readonly Rule[] = [
   ...PLUG_RULES,
   leftAtController,
   lossTyped,
+  reachTyped,
 ];

@@ -123,7 +123,8 @@ export function blankDesign({ name, kind, units, busVolts }: Start): Design {
       inverterEfficiency: guess(90),
       inverterIdle: guess(busVolts === 48 ? 30 : 12),
       inverterHours: guess(24),
-      dcEfficiency: guess(97),
+      acEfficiency: null,
+      dcEfficiency: null,
       sharing: chosen(100),
       phases:
         units === 'imperial' && kind !== 'trailer' && kind !== 'boat' && busVolts === 48 ? 'split' : 'single',

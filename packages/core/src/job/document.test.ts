@@ -304,7 +304,10 @@ function broughtForward(old: Record<string, unknown>): [was: Design, design: Des
   expect(problemsOf(design)).toEqual([]);
   const plain = ({ bank, supply, ...rest }: Design) => {
     // until version 6 AC was split or not
-    const { split: _, ...kept } = supply as Design['supply'] & { split?: boolean };
+    const { split: _, ...said } = supply as Design['supply'] & { split?: boolean };
+    // until version 10 the wires to the uses were guessed to lose something
+    const { dcEfficiency } = said;
+    const kept = { ...said, dcEfficiency: dcEfficiency?.from === 'guess' ? null : dcEfficiency };
     // and until version 9 an array’s wires were guessed to lose something
     const arrays = Object.fromEntries(
       Object.entries(rest.arrays ?? {}).map(([id, array]) => [
@@ -370,6 +373,8 @@ describe('migrations', () => {
         ...was.supply,
         phases: 'single',
         mostVolts: null,
+        acEfficiency: null,
+        dcEfficiency: null,
         sharing: chosen(100),
       });
       // version 2 counted watts × hours and off draw: by hand
@@ -450,13 +455,32 @@ describe('migrations', () => {
     'bring version 8 forward: $name with its wires, an inverter that idles as it did, and its usual price',
     (old) => {
       const [was, design] = broughtForward(old);
-      expect(design.wiring).toEqual(was.wiring);
+      const stretches = Object.entries(was.wiring.stretches).map(([id, each]) => [
+        id,
+        { ...each, bends: null },
+      ]);
+      expect(design.wiring).toEqual({ ...was.wiring, stretches: Object.fromEntries(stretches) });
       expect(design.power).toMatchObject({
         ...was.power,
         searching: false,
         inverter: was.power.inverter && { ...was.power.inverter, price: null },
       });
       expect(design.power.inverter?.label).toBe(was.power.inverter?.label);
+      expect(problemsOf(design)).toEqual([]);
+    },
+  );
+  it.each(readJson<Record<string, unknown>[]>('design-version-9.json'))(
+    'bring version 9 forward: $name with losses to the uses as its wires come out, but for what was typed',
+    (old) => {
+      const [was, design] = broughtForward(old);
+      const { from, value } = was.supply.dcEfficiency!;
+      expect(design.supply).toEqual({
+        ...was.supply,
+        acEfficiency: null,
+        dcEfficiency: from === 'guess' ? null : was.supply.dcEfficiency,
+      });
+      expect(from === 'guess' ? 97 : 95).toBe(value);
+      for (const stretch of Object.values(design.wiring.stretches)) expect(stretch.bends).toBeNull();
       expect(problemsOf(design)).toEqual([]);
     },
   );

@@ -20,9 +20,15 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 6, step: powerInFull },
   { from: 7, step: wires },
   { from: 8, step: searchAndPrice },
+  { from: 9, step: wiresToUses },
 ];
 
 type Loose = Record<string, unknown>;
+type Rows = Record<string, Loose>;
+
+/** Each row of a list by id, changed. */
+const rows = (all: Rows, change: (row: Loose) => Loose): Rows =>
+  Object.fromEntries(Object.entries(all).map(([id, row]) => [id, change(row)]));
 
 /** Version 1 had one place, one array and one controller. */
 function severalArrays(document: Document): Document {
@@ -187,15 +193,12 @@ function bySchool(document: Document): Document {
  * sized with every margin one upon the other; whoever had it so keeps it.
  */
 function whatIsFixed(document: Document): Document {
-  type Rows = Record<string, Loose>;
   const { supply, bank, arrays, controllers } = document as Document & {
     supply: Loose;
     bank: Loose & { unit: Loose };
     arrays: Rows;
     controllers: Rows;
   };
-  const rows = (all: Rows, change: (row: Loose) => Loose): Rows =>
-    Object.fromEntries(Object.entries(all).map(([id, row]) => [id, change(row)]));
   const sheet = (module: unknown): Loose => ({
     ...(module as Loose),
     halfCut: /half/i.test(String((module as Loose).label)),
@@ -259,6 +262,25 @@ function searchAndPrice(document: Document): Document {
       }),
     ),
     power: { ...power, searching: false, inverter: inverter && { ...inverter, price: null } },
+  };
+}
+
+/** Version 9 guessed what the wires to the uses on DC lose, knew none on AC, and no bends of a pipe. */
+function wiresToUses(document: Document): Document {
+  const supply = document['supply'] as Loose;
+  const wiring = document['wiring'] as Loose;
+  const { from } = supply['dcEfficiency'] as { from: string };
+  return {
+    ...document,
+    supply: {
+      ...supply,
+      acEfficiency: null,
+      dcEfficiency: from === 'guess' ? null : supply['dcEfficiency'],
+    },
+    wiring: {
+      ...wiring,
+      stretches: rows(wiring['stretches'] as Rows, (stretch) => ({ ...stretch, bends: null })),
+    },
   };
 }
 

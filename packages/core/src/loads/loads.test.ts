@@ -10,6 +10,7 @@ function withUses(...uses: Partial<Use>[]): Design {
     inverterIdle: chosen(10),
     inverterHours: chosen(24),
     sharing: chosen(100),
+    acEfficiency: chosen(100),
     dcEfficiency: chosen(100),
     phases: 'split',
     mostVolts: null,

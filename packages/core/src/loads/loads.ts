@@ -1,5 +1,14 @@
 import type { ClimateMonth } from '../climate';
-import { CELLS, usesInOrder, type Design, type Leg, type Phases, type Supply, type Use } from '../document';
+import {
+  CELLS,
+  usesInOrder,
+  type Design,
+  type Entry,
+  type Leg,
+  type Phases,
+  type Supply,
+  type Use,
+} from '../document';
 import { followsWeather, type UseDay } from './useDay';
 import { contextOf, useYear, type UseContext, type UseRow } from './useYear';
 
@@ -37,7 +46,13 @@ export interface LoadMonth {
   legs: { a: number; b: number; c: number };
 }
 
+/** Of what leaves inverter and bank, what the wires bring to the uses on each side, 0–1. */
+export type Reach = Readonly<Record<Supply, number>>;
+
 export interface Loads {
+  /** Of what leaves the bank, what comes to the uses on each side, 0–1; and what of it the wires bring. */
+  gives: UseContext['gives'];
+  reach: Reach;
   rows: readonly UseRow[];
   months: LoadMonth[];
   /** The month that takes most, or null where nothing is used. */
@@ -56,6 +71,8 @@ export interface Extras {
   inverterOnce?: boolean;
   /** What the inverter draws while nothing runs on AC, W; null where it idles all the same. */
   searchW?: number | null;
+  /** What the wires bring to the uses; where it is not given, what is typed, and else all. */
+  reach?: Reach | null;
 }
 
 /** What of a design the loads follow from. */
@@ -74,11 +91,13 @@ export interface LoadMeans {
 export function computeLoads(
   design: LoadPart,
   climate: readonly ClimateMonth[] | null = null,
-  { padWh = [], controllersWh = 0, inverterOnce = false, searchW = null }: Extras = {},
+  { padWh = [], controllersWh = 0, inverterOnce = false, searchW = null, reach = null }: Extras = {},
   means: LoadMeans = { context: contextOf, year: useYear, overDays: overDaysOf, rows: (rows) => rows },
 ): Loads {
   const { supply } = design;
-  const context = means.context(supply, design.people, design.visits, design.events);
+  const brings = reach ?? typedReach(supply);
+  const gives = { ac: (supply.inverterEfficiency.value / 100) * brings.ac, dc: brings.dc };
+  const context = means.context(gives, design.people, design.visits, design.events);
   const months = Array.from({ length: 12 }, (_, m): LoadMonth =>
     emptyMonth(m + 1, padWh[m] ?? 0, controllersWh),
   );
@@ -95,7 +114,7 @@ export function computeLoads(
           row,
           day,
           share[m] ?? 0,
-          use.count.value / context.gives[use.supply],
+          use.count.value / gives[use.supply],
           supply.phases,
         );
         if (use.supply !== 'ac' || row.surplus) continue;
@@ -116,10 +135,12 @@ export function computeLoads(
     const share = idleShare[m] ?? 0;
     // awake on the days it is on: the mean day has those without in it
     month.awakeH = share > 0 ? Math.min(fullH, meanH / share) : 0;
-    finish(month, idleOver(month.awakeH), idleOver(fullH), share, together, context.gives);
+    finish(month, idleOver(month.awakeH), idleOver(fullH), share, together, gives);
   }
   const heaviest = largest(months, (month) => month.fullWh);
   return {
+    gives,
+    reach: brings,
     rows,
     months,
     heaviest: largest(months, (month) => month.busWh),
@@ -137,6 +158,16 @@ export function computeLoads(
       : nothing,
   };
 }
+
+const typedShare = (typed: Entry | null): number => (typed ? typed.value / 100 : 1);
+/** What is typed of it; all, where nothing is. */
+export const typedReach = ({
+  acEfficiency,
+  dcEfficiency,
+}: Pick<Design['supply'], 'acEfficiency' | 'dcEfficiency'>): Reach => ({
+  ac: typedShare(acEfficiency),
+  dc: typedShare(dcEfficiency),
+});
 
 /** Forms whose watts change while they run: a low draw is not a short one. */
 const VARIES: ReadonlySet<Use['form']> = new Set(['series', 'heating', 'cooling']);

@@ -40,15 +40,15 @@ export interface UseContext {
   events: Readonly<Record<string, readonly number[]>>;
 }
 
-/** @param supply, @param people, @param visits, @param happenings parts of a design */
+/** @param gives of what leaves the bank, what reaches the uses on each side, 0–1 @param people, @param visits, @param happenings parts of a design */
 export function contextOf(
-  supply: Pick<Design['supply'], 'inverterEfficiency' | 'dcEfficiency'>,
+  gives: UseContext['gives'],
   people: Design['people'],
   visits: Design['visits'],
   happenings: Design['events'],
 ): UseContext {
   return {
-    gives: { ac: supply.inverterEfficiency.value / 100, dc: supply.dcEfficiency.value / 100 },
+    gives,
     persons: people[people.sizes].value / Math.max(1, people.usual.value),
     visits,
     events: eventDays(happenings),

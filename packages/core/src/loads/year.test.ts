@@ -74,7 +74,7 @@ describe('the days on which a use runs', () => {
 
 describe('a use through the year', () => {
   const context = contextOf(
-    { inverterEfficiency: chosen(80), dcEfficiency: chosen(96) },
+    { ac: 0.8, dc: 0.96 },
     { ...design.people, sizes: 'full', full: chosen(6), usual: chosen(4) },
     visits,
     {},
@@ -83,7 +83,7 @@ describe('a use through the year', () => {
     expect(context.gives).toEqual({ ac: 0.8, dc: 0.96 });
     expect(context.persons).toBe(1.5);
     const nobody = contextOf(
-      design.supply,
+      context.gives,
       { ...design.people, sizes: 'usual', usual: chosen(0) },
       visits,
       {},

@@ -23,6 +23,8 @@ const facing = (azimuth: number, position: number, change: Partial<ArrayPlan> = 
   position,
   plane: { ...base.plane, tilt: chosen(30), azimuth: chosen(azimuth) },
   count: chosen(6),
+  // on one lead two lose more than each by itself
+  wiring: chosen(1),
   strings: { ...base.strings, series: chosen(3), parallel: chosen(2) },
   ...change,
 });

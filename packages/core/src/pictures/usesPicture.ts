@@ -103,13 +103,12 @@ function groupsOf({ design, loads, climate }: Facts): GroupHours[] {
     groups.set(group, found);
     return found;
   };
-  const { people, supply } = design;
+  const { people } = design;
   const persons = people[people.sizes].value / Math.max(1, people.usual.value);
   for (const row of loads.rows) {
     const use = design.uses[row.id];
     if (!use || row.surplus || row.later) continue;
-    const toBus =
-      use.count.value / ((use.supply === 'ac' ? supply.inverterEfficiency : supply.dcEfficiency).value / 100);
+    const toBus = use.count.value / loads.gives[use.supply];
     for (let m = 0; m < 12; m++) {
       const mean = row.monthWh[m] ?? 0;
       if (mean === 0) continue;
@@ -268,7 +267,7 @@ function changesOf(facts: Facts, row: UseRow, use: Use, wh: number, month: numbe
     changes.push({
       what: 'Feed it with DC',
       why: 'a DC supply passes the inverter by',
-      wh: wh * (1 - facts.design.supply.inverterEfficiency.value / facts.design.supply.dcEfficiency.value),
+      wh: wh * (1 - facts.loads.gives.ac / facts.loads.gives.dc),
       change: remedy('Take it from DC', put(`${path}/supply`, 'dc')),
     });
   if (

@@ -21,7 +21,7 @@ export function cabinOf(uses: Design['uses'], supply: Partial<Design['supply']> 
   const design = blankDesign({ name: 'Cabin', kind: 'cabin', units: 'metric', busVolts: 24 });
   return {
     ...design,
-    supply: { ...design.supply, dcEfficiency: chosen(100), ...supply },
+    supply: { ...design.supply, acEfficiency: chosen(100), dcEfficiency: chosen(100), ...supply },
     place: { ...design.place, lat: chosen(41.6), lon: chosen(0) },
     controllers: { c1: { ...design.controllers.c1!, ownDraw: chosen(0) } },
     uses,

@@ -1,4 +1,5 @@
 import { plainClimate } from './climates';
+import { giveRest } from './randomRest';
 import { giveWiring } from './randomWiring';
 import { numbers } from './wild';
 import type { GridClimate } from '../climate';
@@ -197,6 +198,7 @@ export function randomJob(seed: number): { design: Design; climate: GridClimate 
   if (!BUS_VOLTS.includes(design.busVolts)) throw new RangeError('no such bus');
   const climate = climateAt(latDeg, next());
   if (next() < 0.6) giveWiring(design, next, pick, between);
+  giveRest(design, seed);
   return { design, climate };
 }
 

@@ -35,6 +35,7 @@ export function giveWiring(
       ambient: next() < 0.1 ? measured(between(10, 65)) : null,
       depth: next() < 0.4 ? measured(between(2, 9) * 100) : null,
       traffic: next() < 0.2,
+      bends: i === 1 ? measured(between(0, 9)) : null,
     };
   const keys = [
     ...Object.keys(design.arrays).flatMap((id) => [`feed-${id}`, `string-${id}`]),

@@ -32,6 +32,7 @@ function anyWiring(design: Design, seed: number): WiringPlan {
     length: anywhere('/wiring/stretches/*/length'),
     ambient: maybe('/wiring/stretches/*/ambient'),
     depth: maybe('/wiring/stretches/*/depth'),
+    bends: maybe('/wiring/stretches/*/bends'),
     traffic: next() < 0.5,
   }));
   const keys = [

@@ -105,21 +105,38 @@ export function fillOf(
 }
 
 export interface Pull {
+  /** Quarter bends on the way, counted or as usual. */
+  bends: number;
   /** Boxes or holes to pull from, between its ends. */
   points: number;
   /** False where a panel's plug does not pass beside what lies in the pipe, so that it goes on after the pull; null where none comes through. */
   plugsPass: boolean | null;
 }
 
-/** Pulled in one go at most, m; a plug for panels with its collar, mm. Common practice. */
-const [PULL_M, PLUG_MM] = [30, 20];
+/** Pulled in one go at most, m; a plug for panels with its collar, mm; bends of a pipe that nobody counted. Common practice. */
+const [PULL_M, PLUG_MM, USUAL_BENDS] = [30, 20, 2];
+/** Quarter bends between two places to pull from, at most. @source NEC 352.26, 358.26: 360° (from memory) */
+const MOST_BENDS = 4;
 
-/** How a stretch in a pipe is pulled. @param plugged true where leads of panels come through it */
-export function pullOf({ pipe, filledMm2 }: PipeFill, lengthM: number, plugged: boolean): Pull {
+/**
+ * How a stretch in a pipe is pulled.
+ * @param bends quarter bends; null where nobody counted @param plugged true where leads of panels come through it
+ */
+export function pullOf(
+  { pipe, filledMm2 }: PipeFill,
+  lengthM: number,
+  bends: number | null,
+  plugged: boolean,
+): Pull {
   const insideMm = pipe ? Math.sqrt((4 * pipe.insideMm2) / Math.PI) : 0;
   const bundleMm = Math.sqrt((4 * filledMm2) / Math.PI);
   return {
-    points: Math.max(0, Math.ceil(lengthM / PULL_M - 1e-9) - 1),
+    bends: bends ?? USUAL_BENDS,
+    points: Math.max(
+      0,
+      Math.ceil(lengthM / PULL_M - 1e-9) - 1,
+      Math.ceil((bends ?? USUAL_BENDS) / MOST_BENDS) - 1,
+    ),
     plugsPass: plugged ? insideMm >= PLUG_MM + bundleMm : null,
   };
 }

@@ -17,6 +17,8 @@ export interface ArrayWires {
   backFedA: number;
   maxFuseA: number | null;
   panels: number;
+  /** Of all its panels at standard conditions. */
+  watts: number;
   /** True where it stands on a roof. */
   onBuilding: boolean;
   /** Along its row: the return leg of a string. */

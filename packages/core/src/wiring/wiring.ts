@@ -1,4 +1,4 @@
-import { inOrder, type CircuitPlan, type Stretch, type Surroundings } from '../document';
+import { inOrder, type CircuitPlan, type Stretch, type Supply, type Surroundings } from '../document';
 import type { CableKind } from './ampacity';
 import { bankFaultA, type Circuit } from './circuit';
 import { circuitsOf, TO_JOINT_M } from './circuits';
@@ -7,7 +7,7 @@ import { endsOf } from './ends';
 import { bondsOf, earthOf, type Bond } from './earth';
 import { guardsOf, signalsOf, type Guard, type SignalLead } from './guards';
 import { fillOf, leastCoverMm, pullOf, type PipeFill, type Pull } from './raceway';
-import type { WiringScene } from './scene';
+import type { UseWires, WiringScene } from './scene';
 import { deviceOf, sizeCircuit, type Lying, type Wired } from './size';
 
 export interface StretchFacts {
@@ -39,7 +39,9 @@ export interface WiringFacts {
   lostKWh: number;
   /** Of what each array makes, lost between its panels and its controller at full sun, %. */
   arrayDropPct: Record<string, number>;
-  /** Of what each array's feed carries in a year, kWh lost. */
+  /** Of what leaves inverter and busbar, what the wires bring to the uses, 0–1. */
+  reached: Record<Supply, number>;
+  /** Of what each array sends in a year, kWh lost as far as the busbar. */
   arrayLostKWh: Record<string, number>;
 }
 
@@ -132,21 +134,57 @@ const isOf = (id: string) => (key: string) => key === `feed-${id}` || key === `s
 const dropOf = (id: string, wired: readonly Wired[]): number =>
   wired.reduce((sum, { circuit, chosen }) => sum + (isOf(id)(circuit.key) ? chosen.dropPct : 0), 0);
 
-/**
- * What each array's wires drop at full sun, % of its volts, by its id; nothing else is sized for it, and it follows from
- * no energy, so that what is made can follow from it.
- */
-export function feedDrops(scene: WiringScene): Record<string, number> {
+/** Circuits that a test names, wired; nothing else is sized for it. */
+function wiredWhere(scene: WiringScene, is: (circuit: Circuit) => boolean): Wired[] {
   const laid = laidOf(scene);
+  return laid.circuits.filter(is).map((circuit) => wiredOne(circuit, scene, laid));
+}
+
+/** Watts of all arrays on a controller. */
+const wattsOn = ({ arrays }: WiringScene, controller: string): number =>
+  arrays.reduce((sum, { controllerId, watts }) => sum + (controllerId === controller ? watts : 0), 0);
+
+/**
+ * What drops at full sun between each array and the busbar, %, by its id: in its own wires, and in the lead of its
+ * controller. It follows from no energy, so that what is made can follow from it.
+ */
+export function arrayDrops(scene: WiringScene): Record<string, number> {
+  const wired = wiredWhere(scene, ({ kind }) => kind === 'feed' || kind === 'string' || kind === 'charge');
   return Object.fromEntries(
-    scene.arrays.map(({ id }) => [
-      id,
-      dropOf(
-        id,
-        laid.circuits.filter(({ key }) => isOf(id)(key)).map((circuit) => wiredOne(circuit, scene, laid)),
-      ),
-    ]),
+    scene.arrays.map(({ id, controllerId }) => {
+      const lead = wired.find(({ circuit }) => circuit.key === `charge-${controllerId}`);
+      const sunA = wattsOn(scene, controllerId) / Math.max(1, scene.bank.volts);
+      const most = lead?.circuit.amps ?? 0;
+      const inLead = lead && most > 0 ? lead.chosen.dropPct * Math.min(1, sunA / most) : 0;
+      return [id, dropOf(id, wired) + inLead];
+    }),
   );
+}
+
+/** Sides of the uses by the kinds of their runs. */
+const SIDES: Partial<Record<Circuit['kind'], Supply>> = { ac: 'ac', dc: 'dc', 'dc-feed': 'dc' };
+
+/**
+ * Of what leaves the inverter, or the busbar for the uses on DC, what the wires bring to the uses, 0–1, as energy of a
+ * year. It follows from what the uses take themselves, so that what is taken from the bank can follow from it.
+ */
+export const usesReached = (scene: WiringScene): Record<Supply, number> =>
+  reachOf(
+    scene,
+    wiredWhere(scene, ({ kind }) => SIDES[kind] !== undefined),
+  );
+
+function reachOf(scene: WiringScene, wired: readonly Wired[]): Record<Supply, number> {
+  const lost = { ac: 0, dc: 0 };
+  for (const { circuit, chosen } of wired) {
+    const side = SIDES[circuit.kind];
+    if (side) lost[side] += chosen.lostKWh ?? 0;
+  }
+  const reached = (uses: readonly UseWires[], lostKWh: number) => {
+    const kWh = uses.reduce((sum, { yearWh }) => sum + yearWh, 0) / 1000;
+    return kWh > 0 ? kWh / (kWh + lostKWh) : 1;
+  };
+  return { ac: reached(scene.acUses, lost.ac), dc: reached(scene.dcUses, lost.dc) };
 }
 
 /** Every circuit of a job, wired. */
@@ -177,11 +215,13 @@ export function computeWiring(scene: WiringScene): WiringFacts {
     signals: signalsOf(scene, wired),
     lostKWh: wired.reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0),
     arrayDropPct: Object.fromEntries(scene.arrays.map(({ id }) => [id, dropOf(id, wired)])),
+    reached: reachOf(scene, wired),
     arrayLostKWh: Object.fromEntries(
-      scene.arrays.map(({ id }) => [
-        id,
-        ofArray(id).reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0),
-      ]),
+      scene.arrays.map(({ id, controllerId, watts }) => {
+        const lead = wired.find(({ circuit }) => circuit.key === `charge-${controllerId}`);
+        const inLead = ((lead?.chosen.lostKWh ?? 0) * watts) / Math.max(1, wattsOn(scene, controllerId));
+        return [id, ofArray(id).reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), inLead)];
+      }),
     ),
   };
 }
@@ -282,6 +322,7 @@ function stretchFacts(
       pullOf(
         fill,
         plan.length.value,
+        plan.bends?.value ?? null,
         through.some(({ circuit }) => circuit.kind === 'feed' || circuit.kind === 'string'),
       ),
     coverMm: plan.surroundings === 'trench' ? leastCoverMm(plan, school === 'north-american') : null,

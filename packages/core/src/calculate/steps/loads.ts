@@ -9,17 +9,18 @@ import {
   type LoadMeans,
   type LoadPart,
   type Loads,
+  type Reach,
   type UsePart,
   type UseRow,
 } from '../../loads';
 import { partsOf, remembered, settling, together } from '../../memo';
 
 const parts = partsOf<LoadPart>()('uses', 'supply', 'people', 'visits', 'events');
-const shares = partsOf<Pick<Design['supply'], 'inverterEfficiency' | 'dcEfficiency'>>()(
-  'inverterEfficiency',
-  'dcEfficiency',
+const context = remembered(
+  'days and people of the uses',
+  (ac: number, dc: number, ...rest: Parameters<typeof contextOf> extends [unknown, ...infer R] ? R : never) =>
+    contextOf({ ac, dc }, ...rest),
 );
-const context = remembered('days and people of the uses', contextOf);
 // all but what a use is called, where it stands and what is said of it alone
 const usePart = partsOf<UsePart>()(
   'watts',
@@ -43,7 +44,7 @@ const usePart = partsOf<UsePart>()(
 );
 const yearOf = remembered('year of a use', useYear, 20_000);
 const means: LoadMeans = {
-  context: (supply, people, visits, events) => context(shares(supply), people, visits, events),
+  context: ({ ac, dc }, people, visits, events) => context(ac, dc, people, visits, events),
   year: (use, ...rest) => yearOf(usePart(use), ...rest),
   overDays: remembered('taken over days', overDaysOf),
   rows: together<UseRow>,
@@ -58,17 +59,23 @@ const loads = remembered(
     controllersWh: number,
     inverterOnce: boolean,
     searchW: number | null,
-  ) => computeLoads(design, months, { padWh, controllersWh, inverterOnce, searchW }, means),
+    ac: number,
+    dc: number,
+  ) =>
+    computeLoads(design, months, { padWh, controllersWh, inverterOnce, searchW, reach: { ac, dc } }, means),
 );
 
 /** Loads that follow the last ones. */
 export const settledLoads = settling<Loads>();
+/** The same before anything is lost in wires. */
+export const settledFirst = settling<Loads>();
 
-/** What the uses take, and with them the bank's pad and the controllers. */
+/** What the uses take, and with them the bank's pad and the controllers. @param reach what the wires bring to the uses */
 export const loadsOf = (
   design: Design,
   months: readonly ClimateMonth[] | null,
   padWh: readonly number[] | undefined,
+  reach: Reach,
 ) =>
   loads(
     parts(design),
@@ -77,6 +84,8 @@ export const loadsOf = (
     Object.values(design.controllers).reduce((sum, { ownDraw }) => sum + ownDraw.value * 24, 0),
     oneMachine(design),
     searchOf(design.power),
+    reach.ac,
+    reach.dc,
   );
 
 /** What the inverter draws while it only looks for a load, W, of all that are stacked; null where it does not. */

@@ -64,19 +64,17 @@ const NONE: readonly WalkSurplus[] = [];
 const waiting = remembered(
   'uses on surplus in their turn',
   (uses: Design['uses'], rows: Loads['rows'], ac: number, dc: number, days: readonly MeanDay[]) =>
-    surplusInTurn(uses, rows, { ac: ac / 100, dc: dc / 100 }, days),
+    surplusInTurn(uses, rows, { ac, dc }, days),
 );
 
 /** What waits for surplus. @param days a mean day of each month; null without a place */
 export const surplusOf = (
-  { uses, supply }: Pick<Design, 'uses' | 'supply'>,
-  { rows }: Loads,
+  { uses }: Pick<Design, 'uses'>,
+  { rows, gives }: Loads,
   days: () => readonly MeanDay[] | null,
 ): readonly WalkSurplus[] => {
   const known = rows.some(({ surplus, later }) => surplus && !later) ? days() : null;
-  return known
-    ? waiting(uses, rows, supply.inverterEfficiency.value, supply.dcEfficiency.value, together(known))
-    : NONE;
+  return known ? waiting(uses, rows, gives.ac, gives.dc, together(known)) : NONE;
 };
 
 const walked = remembered('bank and sources through the days', powerYear);

@@ -1,16 +1,18 @@
 import type { BankResult } from '../../bank';
 import type { ResolvedClimate } from '../../climate';
-import type { ArrayPlan, Design } from '../../document';
-import type { Loads, UseRow } from '../../loads';
+import { inOrder, type ArrayPlan, type Design, type Entry } from '../../document';
+import type { Loads, Reach, UseRow } from '../../loads';
 import { partsOf, remembered, settling } from '../../memo';
+import { readSheet } from '../../module';
 import { LEGS, sourceFigure, type PowerFacts } from '../../power';
 import type { PlaneMonth } from '../../sky';
-import { backFedAmps, chargeAmpsOn } from '../../strings';
+import { backFedAmps, chargeAmpsOn, leadSheet } from '../../strings';
 import { MONTH_DAYS } from '../../units';
 import {
   computeWiring,
-  feedDrops,
+  arrayDrops,
   takeOff,
+  usesReached,
   type ArrayWires,
   type ControllerWires,
   type SourceWires,
@@ -19,6 +21,9 @@ import {
   type WiringScene,
 } from '../../wiring';
 import type { ArrayFacts } from '../facts';
+
+/** What wires read of an array. */
+type WiredArray = Pick<ArrayFacts, 'id' | 'called' | 'controllerId' | 'plan' | 'module' | 'strings'>;
 
 type WiringDesign = Pick<
   Design,
@@ -57,8 +62,11 @@ export const wiringOf = (
   climate: ResolvedClimate | null,
 ): WiringFacts => wires(parts(design), loads, bank, power, arrays, made, climate && climate.high.valueC);
 
-const drops = remembered('drop of the feeds', (...parts: Parameters<typeof sceneOf>) =>
-  feedDrops(sceneOf(...parts)),
+const drops = remembered('drop from the arrays', (...parts: Parameters<typeof sceneOf>) =>
+  arrayDrops(sceneOf(...parts)),
+);
+const reached = remembered('what the wires bring to the uses', (...parts: Parameters<typeof sceneOf>) =>
+  usesReached(sceneOf(...parts)),
 );
 /** Watts squared over watts through a year, for each watt of the panels: of the drop at full sun, what is lost of the year, 0–1. */
 const lostOfDrop = remembered('light squared over light', (year: readonly PlaneMonth[]): number => {
@@ -86,6 +94,49 @@ const wiredAs = remembered(
 );
 /** No run that anyone builds loses more. */
 const MOST_LOSS_PCT = 90;
+
+/** The controller an array is strung to: the one it names, else the first. */
+export const controllerOf = ({ strings }: ArrayPlan, controllers: Design['controllers']): string =>
+  controllers[strings.controller] ? strings.controller : (Object.keys(controllers)[0] ?? '');
+
+/** True where something is used whose wires nobody said what they lose. */
+export const wantsReach = ({ supply, uses }: Design): boolean =>
+  Object.values(uses).some((use) => !(use.supply === 'ac' ? supply.acEfficiency : supply.dcEfficiency));
+
+/** A use is never taken to get less of what leaves bank or inverter. @source the range of the fields */
+const LEAST_REACH = 0.5;
+const planned = remembered(
+  'arrays before their strings',
+  (arrays: Design['arrays'], controllers: Design['controllers']) =>
+    inOrder(arrays).map(([id, plan]) => ({
+      id,
+      plan,
+      called: '',
+      controllerId: controllerOf(plan, controllers),
+      module: readSheet(leadSheet(plan)),
+      strings: null,
+    })),
+);
+
+/**
+ * What the wires bring to the uses, where nobody typed it, to a tenth of a per cent. Arrays count as they are planned: of
+ * them only how many circuits lie in a pipe matters here.
+ * @param loads, @param bank, @param power with wires that lose nothing
+ */
+export function reachOf(
+  design: Design,
+  loads: Loads,
+  bank: BankResult,
+  power: PowerFacts,
+  climate: ResolvedClimate | null,
+): Reach {
+  const arrays = planned(design.arrays, design.controllers);
+  const found = reached(parts(design), loads, bank, power, arrays, null, climate && climate.high.valueC);
+  const { acEfficiency, dcEfficiency } = design.supply;
+  const of = (typed: Entry | null, share: number) =>
+    typed ? typed.value / 100 : Math.max(LEAST_REACH, Math.round(1000 * share) / 1000);
+  return { ac: of(acEfficiency, found.ac), dc: of(dcEfficiency, found.dc) };
+}
 
 /** Arrays with what their wires lose of the year in place of what nobody said, to a tenth of a per cent. */
 export function lossesOf(
@@ -126,7 +177,7 @@ function sceneOf(
   loads: Loads,
   bank: BankResult,
   power: PowerFacts,
-  arrays: readonly ArrayFacts[],
+  arrays: readonly WiredArray[],
   made: readonly Float64Array[] | null,
   highC: number | null,
 ): WiringScene {
@@ -208,10 +259,10 @@ function shortLabel(label: string): string {
 }
 
 /** Watts of an array's panels as they are strung. */
-const wattsOf = ({ strings }: ArrayFacts): number => strings?.chosen.watts ?? 0;
+const wattsOf = ({ strings }: WiredArray): number => strings?.chosen.watts ?? 0;
 
 function arrayWires(
-  { id, called, controllerId, plan, module, strings }: ArrayFacts,
+  { id, called, controllerId, plan, module, strings }: WiredArray,
   madeSquare: (watts: number, atV: number) => number | null,
 ): ArrayWires {
   const series = strings?.chosen.series ?? plan.strings.series.value;
@@ -232,6 +283,7 @@ function arrayWires(
     backFedA: backFedAmps(parallel, iscA),
     maxFuseA: module.maxFuseA,
     panels: series * parallel * inputs,
+    watts: strings?.chosen.watts ?? 0,
     onBuilding: plan.mounting === 'roof',
     rowM: plan.width.value,
     squareHours: madeSquare((strings?.chosen.watts ?? 0) / Math.max(1, inputs), vmpV),
@@ -239,12 +291,11 @@ function arrayWires(
 }
 
 const usesOf = (
-  { uses, supply }: WiringDesign,
-  { rows }: Loads,
+  { uses }: WiringDesign,
+  { rows, gives }: Loads,
   side: 'ac' | 'dc',
   voltsOf: (leg: string) => number,
 ): UseWires[] => {
-  const gives = (side === 'ac' ? supply.inverterEfficiency : supply.dcEfficiency).value / 100;
   return rows.flatMap((row): UseWires[] => {
     const use = uses[row.id];
     if (use?.supply !== side || row.later) return [];
@@ -257,7 +308,7 @@ const usesOf = (
             watts,
             startW: watts - row.runW + Math.max(row.runW, row.startW),
             volts: voltsOf(use.leg),
-            yearWh: yearWh(row) * gives,
+            yearWh: yearWh(row) * gives[side],
           },
         ]
       : [];

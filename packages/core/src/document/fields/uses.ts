@@ -233,7 +233,7 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'percent',
     50,
     100,
-    'Share of what it takes from the bank that reaches the AC uses.',
+    'Share of what it takes from the bank that it gives on AC.',
     guessed(amount(4, 'at light load an inverter is 4 points worse than its sheet')),
   ),
   '/supply/inverterIdle': field(
@@ -252,13 +252,21 @@ export const USE_FIELDS: Readonly<Record<string, FieldSpec>> = {
     'Hours a day the inverter is switched on, in months with an AC use.',
     guessed(share(0.25, 'a switched-off inverter is often left on')),
   ),
+  '/supply/acEfficiency': field(
+    'AC wiring efficiency',
+    'percent',
+    50,
+    100,
+    'Share of what leaves the inverter that reaches the AC uses; empty takes what the wires come out at, sheet Wire.',
+    guessed(amount(1, 'runs come out longer than planned')),
+  ),
   '/supply/dcEfficiency': field(
     'DC wiring efficiency',
     'percent',
     50,
     100,
-    'Share of what leaves the bank that reaches the DC uses.',
-    guessed(amount(2, 'long runs lose 2 points more')),
+    'Share of what leaves the bank that reaches the DC uses; empty takes what the wires come out at, sheet Wire.',
+    guessed(amount(2, 'runs come out longer than planned')),
   ),
   '/supply/sharing': field(
     'Coincidence factor',

@@ -67,6 +67,14 @@ export const WIRING_FIELDS: Readonly<Record<string, FieldSpec>> = {
     measure,
   ),
   '/wiring/stretches/*/depth': field('Cover', 'size', 0, 3000, 'Of earth over the pipe or cable.', measure),
+  '/wiring/stretches/*/bends': field(
+    'Quarter bends',
+    'count',
+    0,
+    100,
+    'Bends of 90° in its pipe; two of 45° are one. Empty takes two.',
+    { ...measure, integer: true },
+  ),
   '/wiring/circuits/*/side': field(
     'Conductors in parallel',
     'count',

@@ -112,6 +112,7 @@ export const stretch = (
   length: measured(metres),
   ambient: null,
   depth: null,
+  bends: null,
   traffic: false,
   ...parts,
 });

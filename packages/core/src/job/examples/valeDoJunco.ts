@@ -82,8 +82,11 @@ export function valeDoJunco(): Design {
       ...design.wiring,
       lengths: { ...design.wiring.lengths, bank: measured(0.9), inverter: measured(1.4) },
       stretches: {
-        t1: stretch(1, 'Trench from the rack', 'trench', 'plastic', 62, { depth: measured(700) }),
-        w1: stretch(2, 'Barn wall', 'wall', 'plastic', 5),
+        t1: stretch(1, 'Trench from the rack', 'trench', 'plastic', 62, {
+          depth: measured(700),
+          bends: measured(3),
+        }),
+        w1: stretch(2, 'Barn wall', 'wall', 'plastic', 5, { bends: measured(2) }),
         r1: stretch(3, 'Barn roof', 'roof', 'none', 7),
       },
       circuits: circuits({

@@ -7,6 +7,7 @@ import { DayPart } from './DayPart';
 import { PeoplePart } from './PeoplePart';
 import { UsesTable } from './UsesTable';
 import { InkFigure } from '../../job/fields/InkFigure';
+import { Pencil } from '../../job/fields/Pencil';
 import { Pencils } from '../../job/fields/Pencils';
 import { PhasesSelect } from '../common/PhasesSelect';
 
@@ -39,11 +40,13 @@ export function UsesSheet() {
               '/supply/inverterEfficiency',
               '/supply/inverterIdle',
               '/supply/inverterHours',
-              '/supply/dcEfficiency',
               '/supply/sharing',
               '/supply/mostVolts',
             ]}
           />
+          {(['ac', 'dc'] as const).map((side) => (
+            <ReachPencil key={side} side={side} />
+          ))}
           <InkFigure id="load.nightOff" label="Saved by switching it off at night" />
         </Row>
         <div style={{ marginTop: 10 }}>
@@ -56,4 +59,10 @@ export function UsesSheet() {
       </Section>
     </>
   );
+}
+
+/** What the wires bring to the uses; empty takes what they come out at. */
+function ReachPencil({ side }: { side: 'ac' | 'dc' }) {
+  const pct = useAppSelector(({ job }) => job.evaluation?.wire.reachPct[side]);
+  return <Pencil path={`/supply/${side}Efficiency`} optional quiet fallback={pct ?? null} />;
 }

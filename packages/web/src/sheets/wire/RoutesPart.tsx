@@ -92,6 +92,9 @@ function OneStretch({ id, stretch }: { id: string; stretch: Stretch }) {
           onChange={(raceway) => put('raceway', 'Change its pipe', raceway)}
         />
         <Pencil path={`${path}/ambient`} optional quiet fallback={facts?.ambientC ?? null} />
+        {stretch.raceway === 'none' ? null : (
+          <Pencil path={`${path}/bends`} optional quiet fallback={facts?.pull?.bends ?? null} />
+        )}
         {buried ? <Pencil path={`${path}/depth`} optional quiet fallback={facts?.coverMm ?? null} /> : null}
         <div className="screen" style={{ alignSelf: 'end' }}>
           <Commands
@@ -115,7 +118,7 @@ function OneStretch({ id, stretch }: { id: string; stretch: Stretch }) {
           ? ` ${facts.fill.conductors} conductors: ${facts.fill.pipe ? `a pipe of ${facts.fill.pipe}, ${show(100 * facts.fill.share, 'percent')} full` : 'more than one pipe holds'}.`
           : ''}
         {facts?.pull
-          ? ` ${facts.pull.points > 0 ? `${facts.pull.points} ${facts.pull.points === 1 ? 'box' : 'boxes'} to pull from between its ends` : 'Pulled in one go'}, no more than four quarter bends from one to the next, and a rope left in it.${facts.pull.plugsPass === false ? ' Panels’ plugs do not pass: they go on after the pull, plus and minus marked first.' : ''}`
+          ? ` ${facts.pull.points > 0 ? `${facts.pull.points} ${facts.pull.points === 1 ? 'box' : 'boxes'} to pull from between its ends` : 'Pulled in one go'}, ${facts.pull.bends === 1 ? 'one quarter bend' : `${facts.pull.bends} quarter bends`} on its way and no more than four from one place to pull to the next, and a rope left in it.${facts.pull.plugsPass === false ? ' Panels’ plugs do not pass: they go on after the pull, plus and minus marked first.' : ''}`
           : ''}
         {facts?.coverMm
           ? ` At least ${show(facts.coverMm, 'size')} of cover, warning tape 0.3 m above it.`

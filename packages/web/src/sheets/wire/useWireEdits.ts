@@ -58,6 +58,7 @@ export const addStretch =
           length: typed(Math.round(lengthM * 10) / 10),
           ambient: null,
           depth: null,
+          bends: null,
           traffic: false,
           ...parts,
         };
