@@ -6,6 +6,7 @@ import { inverterPrice, sourceFigure } from '../power';
 import { CONTROLLER_CLASSES } from '../strings';
 import type { Finished } from './finish';
 import { panelKg, pricesOf } from './usual';
+import { wiresOf, type GistWires } from './wires';
 
 /** A whole design in a few figures. */
 export interface Gist {
@@ -21,6 +22,7 @@ export interface Gist {
   /** Of it the inverter, and what charges beside the sun; nothing for what is there already. */
   inverterPrice: number;
   sourcesPrice: number;
+  wires: GistWires;
   /** Beside it cable, for runs as long as they are said or usually are. */
   cablePrice: number;
   massKg: number;
@@ -116,6 +118,7 @@ export function gistOf(facts: Facts, pen: Pen, bought?: Bought): Gist {
       freeInputs: Math.max(0, lead.controller.inputs.value - inputs.value),
     },
     ...(bought ?? { ...beside, price: usual }),
+    wires: wiresOf(facts, pen),
     cablePrice: facts.takeOff.money,
     priceGuessed:
       (design.power.inverter !== null && design.power.inverter.price === null) ||

@@ -259,6 +259,26 @@ describe('what it costs', () => {
     expect(present.cablePrice).toBeCloseTo(byHand, 6);
     expect(present.cablePrice).toBeGreaterThan(0);
   });
+  it('tells conductors, fuses and switches of each, as its own wires come out', () => {
+    const { proposals, present } = proposalsFor(cabin(onAc), climate)!;
+    const plain = (text: string) => text.replace(/\u00a0/g, ' ');
+    const { wired } = calculate(cabin(onAc), climate).wiring;
+    const main = wired.find(({ circuit }) => circuit.kind === 'bank')!;
+    expect(plain(present.wires.runs)).toContain(
+      `${2 * main.chosen.side} × ${main.chosen.size.name.replace('mm2', 'mm²')} bank`,
+    );
+    expect(plain(present.wires.devices)).toContain(`${main.device!.label} ${main.device!.amps} A`);
+    const poles = wired
+      .filter(({ circuit }) => circuit.kind === 'feed')
+      .reduce((sum, { circuit }) => sum + 2 * circuit.many, 0);
+    expect(present.wires.devices).toContain(`${poles} poles`);
+    expect(proposals.length).toBeGreaterThan(0);
+    for (const { operations, wires } of proposals) {
+      const then = calculate(tried(cabin(onAc), operations), climate).wiring.wired;
+      const bank = then.find(({ circuit }) => circuit.kind === 'bank')!;
+      expect(plain(wires.devices)).toContain(`${bank.device!.label} ${bank.device!.amps} A`);
+    }
+  });
   it('keeps panels, bank, controllers and inverter together within the budget', () => {
     const free = proposalsFor(cabin(onAc), climate)!.proposals[0]!;
     const tight = cabin(onAc);

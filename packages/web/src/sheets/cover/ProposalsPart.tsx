@@ -251,6 +251,18 @@ function Outlined({
           </dd>
         </>
       ) : null}
+      {gist.wires.runs ? (
+        <>
+          <dt>Wires</dt>
+          <dd>{gist.wires.runs}</dd>
+        </>
+      ) : null}
+      {gist.wires.devices ? (
+        <>
+          <dt>Fuses, switches</dt>
+          <dd>{gist.wires.devices}</dd>
+        </>
+      ) : null}
       <dt>Costs</dt>
       <dd>
         {money(price)}
