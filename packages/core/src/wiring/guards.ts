@@ -136,16 +136,19 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
       about:
         'Conductors on a building fall below 80 V between panels and 30 V outside the array within 30 s (NEC 690.12, from memory).',
     });
-  if (main && !inverter?.station)
+  if (main && !inverter?.station) {
+    // what its fuse lets through for hours must not cook the switch
+    const amps = `${Math.ceil(Math.max(main.circuit.mostA, main.device?.amps ?? 0))} A`;
     guards.push({
       id: 'bank-switch',
-      what: `battery switch, ${Math.ceil(main.circuit.mostA)} A, ${Math.ceil(bank.absorptionV)} V DC or more`,
-      short: `battery switch, ${Math.ceil(main.circuit.mostA)} A`,
+      what: `battery switch, ${amps}, ${Math.ceil(bank.absorptionV)} V DC or more`,
+      short: `battery switch, ${amps}`,
       many: 1,
       parts: [[PART.bank, 1]],
       at: 'in sight of the bank and within reach without leaning over it',
       about: 'Everything can be taken off the bank by one hand (NEC 706.15, ABYC E-11, from memory).',
     });
+  }
   const sets = sources.filter((source) => source.kind === 'generator');
   if (sets.length > 0)
     guards.push({
