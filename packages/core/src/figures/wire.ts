@@ -1,6 +1,6 @@
 import { onFacts, type Facts } from '../calculate';
 import { remembered } from '../memo';
-import { FAULT_PER_AH, loopM, sizeText, type Wired } from '../wiring';
+import { cableText, FAULT_PER_AH, loopM, sizeText, type Wired } from '../wiring';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
 /** "2 × 35 mm²", or the size alone. */
@@ -78,8 +78,8 @@ export const wireFigures = onFacts(
         },
       ),
       figure(pen, 'wire.metres', 'wire', 'cable, every conductor', takeOff.metres, 'distance', {
-        steps: takeOff.cables.map(({ size, kind, colour, metres }) =>
-          step(`${sizeText(size)} ${kind}, ${colour}`, pen(metres, 'distance')),
+        steps: takeOff.cables.map((line) =>
+          step(`${cableText(line)}, ${line.colour}`, pen(line.metres, 'distance')),
         ),
         source: `Each conductor’s route, the return of a row, ${pen(design.wiring.ends.value, 'distance')} at each end and ${pen(design.wiring.slack.value, 'percent')} of slack.`,
         others: `${pen(takeOff.kg, 'mass')} of copper.`,

@@ -15,6 +15,8 @@ export interface Conductor {
 const ALPHA: Readonly<Record<Metal, number>> = { copper: 0.00393, aluminium: 0.00403 };
 /** Resistance of aluminium over that of copper of one size. @source NEC chapter 9 table 8: 12 AWG 3.25 over 1.98 (from memory) */
 const ALUMINIUM = 1.64;
+/** Of the price of copper, what a metre of one square millimetre costs. Common practice. */
+export const METAL_COSTS: Readonly<Record<Metal, number>> = { copper: 1, aluminium: 0.4 };
 /** Tinned over bare. @source IEC 60228 class 5: 5.09 over 4.95 at 4 mm² (from memory) */
 const TINNED = 1.028;
 

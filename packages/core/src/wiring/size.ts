@@ -1,7 +1,7 @@
 import type { CircuitPlan, School, Surroundings } from '../document';
 import { ampacity, thinLimit, type Ampacity, type Laid } from './ampacity';
 import type { Circuit } from './circuit';
-import { conductor, ohmPerMetre, sizesOf, type Conductor, type Make } from './conductor';
+import { conductor, METAL_COSTS, ohmPerMetre, sizesOf, type Conductor, type Make } from './conductor';
 import { deviceFor, type Device } from './device';
 import type { Ends } from './ends';
 import type { ArrayWires } from './scene';
@@ -181,12 +181,12 @@ const GRAVEST: readonly Governs[] = ['drop', 'ampacity', 'protection', 'short', 
 
 /** Money and metres of one size over another. */
 const moneyOf = (
-  { circuit, lying, pricePerMm2M }: Job,
+  { circuit, lying, make, pricePerMm2M }: Job,
   { size, side }: Pick<Tried, 'size' | 'side'>,
 ): number => {
   const lengthM = lying.reduce((sum, laid) => sum + laid.lengthM, 0);
   const metres = (circuit.wires * lengthM + circuit.returnM) * circuit.many * side;
-  return metres * size.areaMm2 * pricePerMm2M;
+  return metres * size.areaMm2 * METAL_COSTS[make.metal] * pricePerMm2M;
 };
 
 /** The smallest that does, what it follows from, and the sizes above it. */

@@ -1,6 +1,6 @@
-import type { Coil, School, SizeName } from '../document';
+import type { Coil, Metal, School, SizeName } from '../document';
 import type { CableKind } from './ampacity';
-import { conductor, sizeText } from './conductor';
+import { conductor, METAL_COSTS, sizeText } from './conductor';
 import { cutFrom, type Cutting, type CutPiece } from './cutting';
 import { earthOf } from './earth';
 import type { Wired } from './size';
@@ -43,6 +43,7 @@ export interface CableLine {
   id: string;
   size: SizeName;
   kind: CableKind | 'earth';
+  metal: Metal;
   colour: string;
   /** With ends and slack, m. */
   metres: number;
@@ -66,6 +67,10 @@ export interface TakeOff {
   money: number;
 }
 
+/** "35 mm² battery cable", as it is asked for. */
+export const cableText = ({ size, kind, metal }: Pick<CableLine, 'size' | 'kind' | 'metal'>): string =>
+  `${sizeText(size)} ${metal === 'aluminium' ? 'aluminium ' : ''}${CABLE_KINDS[kind]}`;
+
 const COPPER_KG_PER_MM2_M = 0.00896;
 
 /** What is bought: metres by colour, size and kind, the pieces they are cut into, and what goes on their ends. */
@@ -82,26 +87,28 @@ export function takeOff(
   const put = (
     size: SizeName,
     kind: CableLine['kind'],
+    metal: Metal,
     colour: string,
     what: string,
     lengthM: number,
     many: number,
   ) => {
-    const id = `${kind}/${size}/${colour}`;
-    const line = lines.get(id) ?? { id, size, kind, colour, metres: 0, pieces: [], cutting: null };
+    const id = `${kind}/${size}/${colour}${metal === 'aluminium' ? '/aluminium' : ''}`;
+    const line = lines.get(id) ?? { id, size, kind, metal, colour, metres: 0, pieces: [], cutting: null };
     const piece = (lengthM + 2 * endsM) * (1 + slackPct / 100);
     for (let i = 0; i < many; i++) line.pieces.push({ lengthM: piece, what });
     line.metres += piece * many;
     lines.set(id, line);
   };
   for (const each of wired) {
-    const { circuit, chosen, lengthM } = each;
+    const { circuit, chosen, lengthM, make } = each;
     for (const { role, colour } of coloursOf(circuit, school)) {
       // the end of a row comes back on one conductor
       const routeM = lengthM + (role === 'minus' ? circuit.returnM : 0);
       put(
         chosen.size.name,
         circuit.insulation,
+        make.metal,
         colour,
         `${circuit.name}, ${role}`,
         routeM,
@@ -110,12 +117,24 @@ export function takeOff(
     }
     const earth = earthOf(each, school, units);
     if (earth)
-      put(earth.name, 'earth', COLOURS[school].earth, `${circuit.name}, earth`, lengthM, circuit.many);
+      put(
+        earth.name,
+        'earth',
+        'copper',
+        COLOURS[school].earth,
+        `${circuit.name}, earth`,
+        lengthM,
+        circuit.many,
+      );
   }
   const cables = [...lines.values()].map((line): CableLine => {
     const own = coils
       .filter(
-        ({ size, colour }) => size === line.size && (colour === '' || colour.toLowerCase() === line.colour),
+        ({ size, colour }) =>
+          // coils that are said are of copper
+          line.metal === 'copper' &&
+          size === line.size &&
+          (colour === '' || colour.toLowerCase() === line.colour),
       )
       .flatMap(({ metres, count }) => Array.from({ length: count.value }, () => metres.value));
     return own.length > 0 ? { ...line, cutting: cutFrom(line.pieces, own) } : line;
@@ -124,7 +143,11 @@ export function takeOff(
     cables,
     parts: partsOf(wired),
     metres: cables.reduce((sum, { metres }) => sum + metres, 0),
-    money: cables.reduce((sum, { metres, size }) => sum + metres * conductor(size).areaMm2 * pricePerMm2M, 0),
+    money: cables.reduce(
+      (sum, { metres, size, metal }) =>
+        sum + metres * conductor(size).areaMm2 * METAL_COSTS[metal] * pricePerMm2M,
+      0,
+    ),
     kg: wired.reduce((sum, { circuit, chosen, lengthM, make }) => {
       const metres = (circuit.wires * lengthM + circuit.returnM) * circuit.many * chosen.side;
       return sum + (make.metal === 'copper' ? metres * chosen.size.areaMm2 * COPPER_KG_PER_MM2_M : 0);

@@ -1,4 +1,4 @@
-import { CABLE_KINDS, inOrder, sizeText, type CableLine } from '@ivolt/core';
+import { CABLE_KINDS, cableText, inOrder, sizeText, type CableLine } from '@ivolt/core';
 import Papa from 'papaparse';
 import { Pencil } from '../../job/fields/Pencil';
 import { Pencils } from '../../job/fields/Pencils';
@@ -26,16 +26,17 @@ export function TakeOffPart() {
   const { cables, parts } = wire;
   const csv = () =>
     Papa.unparse([
-      ['kind', 'size', 'colour', 'metres', 'pieces', 'longest_m'],
-      ...cables.map(({ kind, size, colour, metres, pieces }) => [
+      ['kind', 'metal', 'size', 'colour', 'metres', 'pieces', 'longest_m'],
+      ...cables.map(({ kind, metal, size, colour, metres, pieces }) => [
         CABLE_KINDS[kind],
+        metal,
         size,
         colour,
         metres.toFixed(2),
         pieces.length,
         longest(pieces).toFixed(2),
       ]),
-      ...parts.map(({ what, many }) => ['part', what, '', '', many, '']),
+      ...parts.map(({ what, many }) => ['part', '', what, '', '', many, '']),
     ]) + '\n';
   return (
     <Section part="wire-takeoff" title="What to buy">
@@ -44,19 +45,16 @@ export function TakeOffPart() {
       </Row>
       {reading ? (
         <ul style={{ margin: 0, paddingLeft: 18 }}>
-          {[...new Set(cables.map(({ size, kind }) => `${sizeText(size)} ${CABLE_KINDS[kind]}`))].map(
-            (cable) => (
-              <li key={cable}>
-                {`${cable}: ${cables
-                  .filter(({ size, kind }) => `${sizeText(size)} ${CABLE_KINDS[kind]}` === cable)
-                  .map(
-                    ({ colour, metres, pieces }) =>
-                      `${colour} ${show(metres, 'distance')} in ${pieces.length}`,
-                  )
-                  .join(', ')}`}
-              </li>
-            ),
-          )}
+          {[...new Set(cables.map(cableText))].map((cable) => (
+            <li key={cable}>
+              {`${cable}: ${cables
+                .filter((line) => cableText(line) === cable)
+                .map(
+                  ({ colour, metres, pieces }) => `${colour} ${show(metres, 'distance')} in ${pieces.length}`,
+                )
+                .join(', ')}`}
+            </li>
+          ))}
         </ul>
       ) : (
         <Cards>
@@ -68,7 +66,7 @@ export function TakeOffPart() {
               {cables.map((line) => (
                 <tr key={line.id}>
                   <th scope="row" className="wide">
-                    {sizeText(line.size)} {CABLE_KINDS[line.kind]}
+                    {cableText(line)}
                   </th>
                   <td data-label="Colour">{line.colour}</td>
                   <td className="n" data-label="In all">
@@ -84,9 +82,11 @@ export function TakeOffPart() {
                     <Cut line={line} />
                   </td>
                   <td className="screen">
-                    <Action onPress={() => dispatch(addCoil(line.size, line.colour, USUAL_COIL_M))}>
-                      I have a coil
-                    </Action>
+                    {line.metal === 'copper' ? (
+                      <Action onPress={() => dispatch(addCoil(line.size, line.colour, USUAL_COIL_M))}>
+                        I have a coil
+                      </Action>
+                    ) : null}
                   </td>
                 </tr>
               ))}

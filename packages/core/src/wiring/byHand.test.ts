@@ -1,0 +1,196 @@
+import { calculate } from '../calculate';
+import { BLANK_CIRCUIT, withValueAt, type CircuitPlan, type Design } from '../document';
+import { figuresOf, penFor } from '../figures';
+import { blankDesign, blankUse, chosen, examples, measured } from '../job';
+import { plainClimate } from '../testing/climates';
+import { BEHIND_MAIN_A, bankFaultA, FAULT_PER_AH } from './circuit';
+import { conductor, METAL_COSTS, ohmPerMetre } from './conductor';
+import { largerOf } from './size';
+import { cableText, coloursOf } from './takeoff';
+
+const climate = { ...plainClimate(44), stops: {} };
+const demo = (start: string): Design =>
+  examples().find(({ design }) => design.name.startsWith(start))!.design;
+const vale = demo('Vale');
+const said = (design: Design, key: string, parts: Partial<CircuitPlan>): Design =>
+  withValueAt(design, `/wiring/circuits/${key}`, {
+    ...BLANK_CIRCUIT,
+    ...design.wiring.circuits[key],
+    ...parts,
+  });
+const wiringOf = (design: Design) => calculate(design, climate).wiring;
+const runOf = (design: Design, key: string) =>
+  wiringOf(design).wired.find(({ circuit }) => circuit.key === key)!;
+/** A cabin at 12 V with two lamps and a kettle, strung 2 × 1. */
+const cabin = (): Design => {
+  const design = blankDesign({ name: 'Cabin', kind: 'cabin', units: 'metric', busVolts: 12 });
+  return {
+    ...design,
+    place: { ...design.place, lat: chosen(44), lon: chosen(5) },
+    uses: {
+      lamps: { ...blankUse(1, 'Lamps'), watts: measured(36), hours: measured(5), supply: 'dc' },
+      fan: { ...blankUse(2, 'Fan'), watts: measured(12), hours: measured(10), supply: 'dc' },
+      kettle: { ...blankUse(3, 'Kettle'), watts: measured(1150), hours: measured(0.4) },
+    },
+  };
+};
+
+describe('a drop by hand', () => {
+  it('is amps through the metal out and back, of the volts it has', () => {
+    for (const { circuit, chosen: size, lengthM, make } of wiringOf(cabin()).wired) {
+      if (circuit.ac && circuit.loaded === 3) continue;
+      const metres = 2 * lengthM + circuit.returnM;
+      // between copper at 20 °C and copper at 90
+      const cold = (circuit.amps * ohmPerMetre(size.size, make, 20) * metres) / size.side;
+      const hot = (circuit.amps * ohmPerMetre(size.size, make, 90) * metres) / size.side;
+      expect(size.dropV).toBeGreaterThanOrEqual(cold - 1e-12);
+      expect(size.dropV).toBeLessThanOrEqual(hot + 1e-12);
+      expect(size.dropPct).toBeCloseTo((100 * size.dropV) / circuit.volts, 9);
+    }
+  });
+  it('of an array is that of its strings and its feed, one upon the other', () => {
+    const { wired, arrayDropPct } = wiringOf(vale);
+    const pct = (key: string) => wired.find(({ circuit }) => circuit.key === key)?.chosen.dropPct ?? 0;
+    for (const id of Object.keys(vale.arrays))
+      expect(arrayDropPct[id]).toBeCloseTo(pct(`string-${id}`) + pct(`feed-${id}`), 9);
+    expect(arrayDropPct['a1']).toBeGreaterThan(pct('feed-a1'));
+  });
+  it('in two side by side is half of one', () => {
+    const one = runOf(said(vale, 'bank', { size: '70 mm2' }), 'bank').chosen;
+    const two = runOf(said(vale, 'bank', { size: '70 mm2', side: measured(2) }), 'bank').chosen;
+    expect(two.dropV / one.dropV).toBeGreaterThan(0.45);
+    expect(two.dropV / one.dropV).toBeLessThanOrEqual(0.5 + 1e-9);
+    expect(two.carriesA).toBeGreaterThan(one.carriesA);
+  });
+  it('loses a year amps squared by hours through its ohms', () => {
+    const lamps = runOf(cabin(), 'dc-lamps');
+    const ohm = lamps.chosen.dropV / lamps.circuit.amps;
+    // 36 W at the bank’s volts for 5 h of each day
+    const { volts } = calculate(cabin(), climate).bank;
+    expect(lamps.circuit.amps).toBeCloseTo(36 / volts, 9);
+    expect(lamps.chosen.lostKWh).toBeCloseTo(((36 / volts) ** 2 * ohm * 5 * 365) / 1000, 9);
+  });
+});
+
+describe('a short', () => {
+  it('is twenty times the amp-hours where nobody says, and what is typed', () => {
+    const bank = { stringAh: 200, parallel: 3 } as never;
+    const wiring = (fault: number | null) => ({ fault: fault === null ? null : measured(fault) }) as never;
+    expect(bankFaultA({ bank, wiring: wiring(null) } as never)).toBe(FAULT_PER_AH * 600);
+    expect(bankFaultA({ bank, wiring: wiring(4500) } as never)).toBe(4500);
+  });
+  it('behind the main fuse is what that lets through, and never more than the bank gives', () => {
+    const at = (fault: number) =>
+      runOf({ ...vale, wiring: { ...vale.wiring, fault: measured(fault) } }, 'charge-c1');
+    expect(at(9000).circuit.faultA).toBe(BEHIND_MAIN_A);
+    expect(at(700).circuit.faultA).toBe(700);
+    const main = (fault: number) =>
+      runOf({ ...vale, wiring: { ...vale.wiring, fault: measured(fault) } }, 'bank');
+    expect(main(9000).circuit.faultA).toBe(9000);
+  });
+});
+
+describe('what the next sizes bring', () => {
+  it('costs their metal over that of the chosen one, and saves what its ohms lose', () => {
+    const feed = runOf(vale, 'feed-a2');
+    const price = vale.wiring.price.value;
+    const metres = (feed.circuit.wires * feed.lengthM + feed.circuit.returnM) * feed.circuit.many;
+    for (const larger of largerOf(feed)) {
+      const more = larger.size.areaMm2 * larger.side - feed.chosen.size.areaMm2 * feed.chosen.side;
+      expect(more).toBeGreaterThan(0);
+      expect(larger.moreMoney).toBeCloseTo(metres * more * price, 6);
+      // half the metal loses twice as much: what is saved goes with the ohms
+      expect(larger.savesKWh! / feed.chosen.lostKWh!).toBeCloseTo(1 - larger.dropV / feed.chosen.dropV, 1);
+    }
+    expect(largerOf(feed)).toHaveLength(3);
+  });
+  it('in aluminium is cheaper for its size, and needs more of it', () => {
+    const copper = runOf(said(vale, 'feed-a1', { metal: 'copper', size: null }), 'feed-a1');
+    const aluminium = runOf(said(vale, 'feed-a1', { metal: 'aluminium', size: null }), 'feed-a1');
+    expect(aluminium.chosen.size.areaMm2).toBeGreaterThan(copper.chosen.size.areaMm2);
+    // 1.64 times the ohms (NEC chapter 9 table 8, from memory) at less than 1 ÷ 1.64 of the price
+    expect(METAL_COSTS.aluminium).toBeLessThan(1 / 1.64);
+    // the same step up in either metal
+    const [up] = largerOf(copper);
+    const [same] = largerOf({ ...aluminium, chosen: { ...aluminium.chosen, size: copper.chosen.size } });
+    expect(same!.moreMoney / up!.moreMoney).toBeCloseTo(METAL_COSTS.aluminium, 6);
+  });
+});
+
+describe('what is bought', () => {
+  it('keeps copper and aluminium apart, and prices each', () => {
+    const mixed = said(vale, 'inverter', { metal: 'aluminium', size: '95 mm2' });
+    const { takeOff } = calculate(mixed, climate);
+    const metals = (size: string) =>
+      takeOff.cables.filter((line) => line.size === size && line.kind === 'lead').map(({ metal }) => metal);
+    expect(metals('95 mm2').toSorted()).toEqual(['aluminium', 'aluminium', 'copper', 'copper']);
+    const money = takeOff.cables.reduce(
+      (sum, { metres, size, metal }) =>
+        sum + metres * conductor(size).areaMm2 * vale.wiring.price.value * (metal === 'aluminium' ? 0.4 : 1),
+      0,
+    );
+    expect(takeOff.money).toBeCloseTo(money, 6);
+    const lead = takeOff.cables.find(({ metal }) => metal === 'aluminium')!;
+    expect(cableText(lead)).toBe('95 mm² aluminium battery cable');
+    expect(cableText({ ...lead, metal: 'copper' })).toBe('95 mm² battery cable');
+    // coils that are at hand are of copper
+    const coil = { position: 1, size: '95 mm2' as const, colour: '', metres: measured(50), count: chosen(2) };
+    const cut = calculate({ ...mixed, wiring: { ...mixed.wiring, coils: { k1: coil } } }, climate).takeOff
+      .cables;
+    for (const { metal, size, cutting } of cut)
+      expect(cutting !== null).toBe(size === '95 mm2' && metal === 'copper');
+  });
+  it('is every conductor with its ends and slack', () => {
+    const { takeOff, wiring } = calculate(vale, climate);
+    const [ends, slack] = [vale.wiring.ends.value, 1 + vale.wiring.slack.value / 100];
+    const byRun = wiring.wired.reduce((sum, { circuit, chosen: { side }, lengthM }) => {
+      const each = circuit.wires * (lengthM + 2 * ends) + circuit.returnM;
+      return sum + each * circuit.many * side * slack;
+    }, 0);
+    const earths = takeOff.cables.filter(({ kind }) => kind === 'earth');
+    const earth = earths.reduce((sum, { metres }) => sum + metres, 0);
+    expect(takeOff.metres).toBeCloseTo(byRun + earth, 6);
+    expect(earth).toBeGreaterThan(0);
+    for (const { pieces, metres } of takeOff.cables)
+      expect(pieces.reduce((sum, { lengthM }) => sum + lengthM, 0)).toBeCloseTo(metres, 6);
+  });
+  it('has the colours of its school, panels’ own cable the same in all', () => {
+    const colours = (school: Design['school'], key: string) =>
+      coloursOf(runOf(vale, key).circuit, school).map(({ colour }) => colour);
+    // NEC 200.6, IEC 60445, ABYC E-11 (from memory)
+    for (const school of ['north-american', 'iec', 'marine'] as const)
+      expect(colours(school, 'feed-a1')).toEqual(['red', 'black']);
+    expect(colours('north-american', 'bank')).toEqual(['red', 'black']);
+    expect(colours('iec', 'bank')).toEqual(['brown', 'grey']);
+    expect(colours('marine', 'bank')).toEqual(['red', 'yellow']);
+    expect(colours('north-american', 'ac-rest').slice(0, 2)).toEqual(['black', 'white']);
+    expect(colours('iec', 'ac-rest').slice(0, 2)).toEqual(['brown', 'blue']);
+  });
+});
+
+describe('figures of wires', () => {
+  const figures = (design: Design) => {
+    const told = figuresOf(calculate(design, climate), penFor('metric'));
+    return (id: string) => told.find((figure) => figure.id === id)!;
+  };
+  const number = (text: string) => Number(/[\d.]+(e-?\d+)?/.exec(text.replace(/[\u2009\u00a0]/g, ''))![0]);
+  it('can be worked again from their steps, lamps of a tenth of an amp too', () => {
+    const tiny = cabin();
+    tiny.uses['led'] = { ...blankUse(4, 'LED'), watts: measured(1), hours: measured(5), supply: 'dc' };
+    for (const design of [tiny, vale])
+      for (const { circuit } of wiringOf(design).wired.filter(({ chosen: { dropPct } }) => dropPct > 0)) {
+        const figure = figures(design)(`wire:${circuit.key}`);
+        const [amps, ohms, volts] = figure.steps.map(({ text }) => number(text));
+        expect(Math.abs((100 * amps! * ohms!) / volts! / figure.value! - 1)).toBeLessThan(0.02);
+      }
+  });
+  it('lose in all what each run loses, largest first', () => {
+    const lost = figures(vale)('wire.lost');
+    const all = wiringOf(vale).wired.reduce((sum, { chosen: { lostKWh } }) => sum + (lostKWh ?? 0), 0);
+    expect(lost.value).toBeCloseTo(1000 * all, 6);
+    const wh = lost.steps.map(({ text }) => number(text) * (/kWh/.test(text) ? 1000 : 1));
+    expect(wh.reduce((sum, each) => sum + each, 0) / lost.value!).toBeCloseTo(1, 1);
+    const told = wh.slice(0, -1);
+    expect(told).toEqual(told.toSorted((a, b) => b - a));
+  });
+});
