@@ -3,10 +3,12 @@ import type { School, Supply, Surroundings } from '../document';
 import { remembered } from '../memo';
 import type { UnitSystem } from '../units';
 import {
+  bareEnds,
   coloursOf,
   earthOf,
   largerOf,
   meetingsOf,
+  type BareEnd,
   type Bond,
   type CableLine,
   type CircuitKind,
@@ -27,6 +29,8 @@ export interface SizeRow {
   side: number;
   dropPct: number;
   carriesA: number;
+  /** Of conductor, m. */
+  metres: number;
   /** Beyond the chosen one, in the money one pays with, and kWh a year; null while unknown. */
   moreMoney: number;
   savesKWh: number | null;
@@ -88,6 +92,8 @@ export interface WirePicture {
   cables: CableLine[];
   parts: SmallPart[];
   guards: Guard[];
+  /** Ends of wires without a fuse before them. */
+  bare: BareEnd[];
   signals: SignalLead[];
   /** Lost between panels and controller of each array, % of its year, typed or as its wires come out; null before that is known. */
   lossPct: Record<string, number | null>;
@@ -109,6 +115,7 @@ export const wireView = onFacts('wires as their sheet shows them', (facts: Facts
     cables: takeOff.cables,
     parts: [...takeOff.parts, ...routeParts(wiring), ...guardParts(wiring)],
     guards: wiring.guards,
+    bare: bareEnds(design.school, wiring.wired),
     signals: wiring.signals,
     reachPct: { ac: 100 * facts.loads.reach.ac, dc: 100 * facts.loads.reach.dc },
     lossPct: Object.fromEntries(facts.arrays.map(({ id, plan }) => [id, plan.wiring?.value ?? null])),
@@ -186,6 +193,7 @@ const runOf = remembered(
         side: tried.side,
         dropPct: tried.dropPct,
         carriesA: tried.carriesA,
+        metres: tried.metres,
         moreMoney: tried.moreMoney,
         savesKWh: tried.savesKWh,
         room: tried.carriesA / Math.max(1e-9, circuit.mostA),

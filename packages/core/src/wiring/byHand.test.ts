@@ -98,6 +98,7 @@ describe('what the next sizes bring', () => {
     for (const larger of largerOf(feed)) {
       const more = larger.size.areaMm2 * larger.side - feed.chosen.size.areaMm2 * feed.chosen.side;
       expect(more).toBeGreaterThan(0);
+      expect(larger.metres).toBeCloseTo(metres * larger.side, 9);
       expect(larger.moreMoney).toBeCloseTo(metres * more * price, 6);
       // half the metal loses twice as much: what is saved goes with the ohms
       expect(larger.savesKWh! / feed.chosen.lostKWh!).toBeCloseTo(1 - larger.dropV / feed.chosen.dropV, 1);

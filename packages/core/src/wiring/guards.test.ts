@@ -2,7 +2,7 @@ import { calculate } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { examples, measured } from '../job';
 import { plainClimate } from '../testing/climates';
-import { pullOf } from '.';
+import { bareEnds, pullOf } from '.';
 
 const demo = (start: string): Design =>
   examples().find(({ design }) => design.name.startsWith(start))!.design;
@@ -64,6 +64,28 @@ describe('what guards a job beside its fuses', () => {
     expect(amps).toBe(wired.find(({ circuit }) => circuit.kind === 'bank')!.device!.amps);
     expect(all.find(({ id }) => id === 'transfer')!.what).toMatch(/2 poles/);
     expect(guards({ ...vale, power: { ...vale.power, sources: {} } })).not.toContain('transfer');
+  });
+});
+
+describe('ends without a fuse', () => {
+  const bare = (design: Design) => bareEnds(design.school, wiring(design).wired);
+  it('are named, each run once, with how long they may be by school', () => {
+    for (const { design } of examples()) {
+      const { wired } = wiring(design);
+      const told = bare(design).flatMap(({ runs }) => runs);
+      expect(new Set(told).size).toBe(told.length);
+      for (const { circuit, device } of wired)
+        if (['feed', 'string'].includes(circuit.kind)) expect(told.includes(circuit.name)).toBe(!device);
+        else if (['bank', 'charge', 'inverter', 'dc-feed'].includes(circuit.kind) && device)
+          expect(told).toContain(circuit.name);
+    }
+    // 7 in at a post on boats (ABYC E-11), 3 m from a busbar elsewhere (IEC 60364-4-43): from memory
+    const at = (design: Design) => bare(design).map(({ mostM }) => mostM);
+    expect(at(demo('Sula')).slice(0, 2)).toEqual([0.18, 0.18]);
+    expect(at(vale).slice(0, 2)).toEqual([0.3, 3]);
+  });
+  it('are none where a power station has all inside', () => {
+    expect(bare(demo('Bookwagon')).every(({ mostM }) => mostM === null)).toBe(true);
   });
 });
 

@@ -7,6 +7,7 @@ export * from './device';
 export * from './earth';
 export * from './ends';
 export * from './plugs';
+export * from './bare';
 export * from './guards';
 export * from './raceway';
 export * from './scene';

@@ -179,15 +179,14 @@ function ladder(units: 'metric' | 'imperial', side: number | null): readonly Ste
 
 const GRAVEST: readonly Governs[] = ['drop', 'ampacity', 'protection', 'short', 'strength'];
 
-/** Money and metres of one size over another. */
-const moneyOf = (
-  { circuit, lying, make, pricePerMm2M }: Job,
-  { size, side }: Pick<Tried, 'size' | 'side'>,
-): number => {
+/** Metres of conductor on the routes of all that are alike, without ends and slack. */
+function metresOf({ circuit, lying }: Job, side: number): number {
   const lengthM = lying.reduce((sum, laid) => sum + laid.lengthM, 0);
-  const metres = (circuit.wires * lengthM + circuit.returnM) * circuit.many * side;
-  return metres * size.areaMm2 * METAL_COSTS[make.metal] * pricePerMm2M;
-};
+  return (circuit.wires * lengthM + circuit.returnM) * circuit.many * side;
+}
+
+const moneyOf = (of: Job, { size, side }: Pick<Tried, 'size' | 'side'>): number =>
+  metresOf(of, side) * size.areaMm2 * METAL_COSTS[of.make.metal] * of.pricePerMm2M;
 
 /** The smallest that does, what it follows from, and the sizes above it. */
 export function sizeCircuit(of: Job, plan: CircuitPlan | null): Pick<Wired, 'chosen' | 'governs' | 'least'> {
@@ -212,6 +211,7 @@ export function sizeCircuit(of: Job, plan: CircuitPlan | null): Pick<Wired, 'cho
 }
 
 export interface Larger extends Tried {
+  metres: number;
   /** Beyond what the chosen one costs, and of what it loses in a year, kWh; null while unknown. */
   moreMoney: number;
   savesKWh: number | null;
@@ -226,6 +226,7 @@ export function largerOf({ job: of, plan, chosen }: Wired): Larger[] {
     .map(([size, side]) => trySize(of, size, side))
     .map((tried) => ({
       ...tried,
+      metres: metresOf(of, tried.side),
       moreMoney: moneyOf(of, tried) - moneyOf(of, chosen),
       savesKWh: tried.lostKWh !== null && chosen.lostKWh !== null ? chosen.lostKWh - tried.lostKWh : null,
     }));

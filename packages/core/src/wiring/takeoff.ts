@@ -182,5 +182,7 @@ function partsOf(wired: readonly Wired[]): SmallPart[] {
     add('labels for ends', 2 * conductors);
     if (device) add(`${device.label} ${device.amps} A`, device.many);
   }
+  const feeds = wired.filter(({ circuit }) => circuit.kind === 'feed').length;
+  add(feeds === 1 ? 'entry box' : 'entry boxes', feeds);
   return [...counts].map(([what, many]) => ({ what, many }));
 }

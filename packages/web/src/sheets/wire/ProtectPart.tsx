@@ -1,4 +1,4 @@
-import type { Guard, WireRun } from '@ivolt/core';
+import type { BareEnd, Guard, WireRun } from '@ivolt/core';
 import { useUnits } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { Cards, Note, Table } from '../../ui/layout';
@@ -6,7 +6,15 @@ import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 
 /** Fuses and breakers, where each stands and what it must bear. */
-export function ProtectPart({ runs, guards }: { runs: readonly WireRun[]; guards: readonly Guard[] }) {
+export function ProtectPart({
+  runs,
+  guards,
+  bare,
+}: {
+  runs: readonly WireRun[];
+  guards: readonly Guard[];
+  bare: readonly BareEnd[];
+}) {
   const show = useUnits();
   const reading = useReading();
   const guarded = runs.flatMap((run) => (run.device ? [{ run, device: run.device }] : []));
@@ -81,11 +89,10 @@ export function ProtectPart({ runs, guards }: { runs: readonly WireRun[]; guards
         </Table>
       </Cards>
       <Note style={{ marginTop: 8 }}>
-        Each stands where its wire begins: within 0.2 m (7 in) of a battery’s post or busbar; a lead that is
-        sheathed all the way may run 1 m (40 in), and one straight from a battery 1.8 m (72 in) on boats (ABYC
-        E-11, from memory). The nearest to a fault opens first where each fuse is at most half of the one
-        before it.
+        Each stands where its wire begins. The nearest to a fault opens first where each fuse is at most half
+        of the one before it.
       </Note>
+      <Bare ends={bare} />
       {guards.length > 0 ? (
         <h3 style={{ fontSize: 15, margin: '16px 0 8px' }}>And beside the fuses</h3>
       ) : null}
@@ -104,3 +111,27 @@ const Guards = ({ of }: { of: readonly Guard[] }) => (
     ))}
   </ul>
 );
+
+/** Ends that no fuse stands before, and how long each may be. */
+function Bare({ ends }: { ends: readonly BareEnd[] }) {
+  const show = useUnits();
+  if (ends.length === 0) return null;
+  return (
+    <>
+      <h3 style={{ fontSize: 15, margin: '16px 0 8px' }}>Ends without a fuse</h3>
+      <ul style={{ margin: 0, paddingLeft: 18 }}>
+        {ends.map(({ where, runs, mostM, why }) => (
+          <li key={where + why} style={{ marginBottom: 6, maxWidth: '72ch' }}>
+            {where}
+            {mostM === null ? null : (
+              <>
+                , at most <b>{show(mostM, 'distance')}</b>
+              </>
+            )}
+            : {runs.join(', ')}. {`${why.charAt(0).toUpperCase()}${why.slice(1)}.`}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

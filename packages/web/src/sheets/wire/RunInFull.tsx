@@ -187,12 +187,23 @@ function Larger({ run }: { run: WireRun }) {
   return (
     <Scroll>
       <Table aria-label={`Next sizes up for ${run.name}`}>
-        <Heads of={['Next sizes up', ['Drop'], ['More money'], ['Saves a year'], ['Room to grow'], null]} />
+        <Heads
+          of={[
+            'Next sizes up',
+            ['Drop'],
+            ['Conductor'],
+            ['More money'],
+            ['Saves a year'],
+            ['Room to grow'],
+            null,
+          ]}
+        />
         <tbody>
           {run.larger.map((row) => (
             <tr key={wireText(row)}>
               <th scope="row">{wireText(row)}</th>
               <td className="n">{show(row.dropPct, 'percent')}</td>
+              <td className="n">{show(row.metres, 'distance')}</td>
               <td className="n">{show(row.moreMoney, 'money')}</td>
               <td className="n">{row.savesKWh === null ? '–' : show(1000 * row.savesKWh, 'energy')}</td>
               <td className="n">{row.room.toFixed(1)} ×</td>

@@ -62,7 +62,7 @@ export function WireSheet() {
       </Section>
       {open && !reading ? <RunInFull key={open.key} run={open} /> : null}
       <RoutesPart />
-      <ProtectPart runs={runs} guards={picture?.guards ?? []} />
+      <ProtectPart runs={runs} guards={picture?.guards ?? []} bare={picture?.bare ?? []} />
       <SignalsPart leads={picture?.signals ?? []} />
       <Section part="wire-limits" title="Limits">
         <Row>
