@@ -88,7 +88,7 @@ test('a coil that is three metres short is told before it is bought', async ({ p
   await buy.getByRole('button', { name: 'Save as CSV' }).click();
   const csv = readFileSync(await (await saved).path(), 'utf8');
   expect(csv).toMatch(/^kind,metal,size,colour,metres,pieces,longest_m\r?\n/);
-  expect(csv).toMatch(/solar cable,10 AWG,black,29\.02,2,14\.51/);
+  expect(csv).toMatch(/solar cable,copper,10 AWG,black,29\.02,2,14\.51/);
   const labels = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Labels as SVG, to print' }).click();
   expect(readFileSync(await (await labels).path(), 'utf8')).toMatch(
