@@ -187,3 +187,46 @@ test('what the wires lose is taken off the array, stands where it is typed, and 
   await job.saved(page);
   expect((await job.stored(id)).arrays['a1']!.wiring).toBeNull();
 });
+
+test('what the wires bring to the uses follows their length, by keyboard alone', async ({ page }) => {
+  const id = await job.create(job.like('Vale', 'Long lines'));
+  await job.open(page, id, 'uses');
+  const ac = job.field(page, '/supply/acEfficiency');
+  // nothing is typed: what the wires come out at stands there in grey
+  await expect(ac).toHaveValue('');
+  await expect(ac).toHaveAttribute('placeholder', /^99/);
+  const day = job.tally(page, 'load.heaviest');
+  const before = await day.textContent();
+  await ac.focus();
+  await page.keyboard.type('90');
+  await page.keyboard.press('Tab');
+  await expect(day).not.toHaveText(before ?? '');
+  await job.saved(page);
+  expect((await job.stored(id)).supply.acEfficiency).toMatchObject({ value: 90 });
+
+  // told on the sheet of the wires, and let go at a press
+  await job.open(page, id, 'wire');
+  const told = page.locator('[data-finding="wire.reach"]').first();
+  await expect(told).toContainText('The wires bring another share than is typed');
+  await told.getByRole('button', { name: 'Take what the wires bring' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-finding="wire.reach"]')).toHaveCount(0);
+  await job.saved(page);
+  expect((await job.stored(id)).supply.acEfficiency).toBeNull();
+
+  // bends that nobody counted are two; nine ask for boxes to pull from, and a word is no number
+  const routes = page.locator('[data-part="wire-routes"]');
+  const bends = job.field(page, '/wiring/stretches/w1/bends');
+  await bends.focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('many');
+  await page.keyboard.press('Tab');
+  await expect(routes.getByText(/number|Quarter bends/).first()).toBeVisible();
+  await bends.focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('9');
+  await page.keyboard.press('Tab');
+  await expect(routes).toContainText('2 boxes to pull from between its ends, 9 quarter bends on its way');
+  await page.keyboard.press('Control+z');
+  await expect(routes).toContainText('Pulled in one go, 2 quarter bends on its way');
+});
