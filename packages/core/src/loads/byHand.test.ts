@@ -1,5 +1,6 @@
 import type { Design, Use } from '../document';
 import { blankUse, chosen, measured } from '../job';
+import { airAt } from '../sky';
 import { cabinOf } from '../testing/cabin';
 import {
   computeLoads,
@@ -192,6 +193,15 @@ describe('what follows the weather', () => {
   it('with a heat pump takes a share that lies between its best and its worst air', () => {
     const cold = month(-5, 5)!;
     const [plainly, pump] = [heater(5000, 1), heater(5000, 3)].map((of) => useDay(of, 1, cold).runWh);
+    const byHour = degreesByHour(cold, 16, 'heating').map((kelvin, hour) => {
+      // the middle of each hour, or the colder air that its degrees are of
+      const air = Math.min(airAt(hour + 0.5, -5, 5), 16 - kelvin);
+      return (100 * kelvin) / (3 * Math.min(1.35, Math.max(0.5, 1 + 0.025 * (air - 7))));
+    });
+    expect(pump!).toBeCloseTo(
+      byHour.reduce((sum, watts) => sum + watts, 0),
+      6,
+    );
     // in air of −5 to 5 °C, or colder where the degrees are of colder days
     expect(pump!).toBeLessThan(plainly! / copAt(3, -8, 'heating'));
     expect(pump!).toBeGreaterThan(plainly! / copAt(3, 5, 'heating'));
@@ -214,17 +224,22 @@ describe('what follows the weather', () => {
 describe('readings of a logger', () => {
   const read = (...lines: string[]) => readSeries(lines.join('\n'), 'log');
   it('begin with a date and time that there is', () => {
-    for (const no of [
-      '2026-13-01 10:00',
-      '2026-00-10 10:00',
-      '2026-05-32 10:00',
-      '2026-05-00 10:00',
-      '2026-05-10 25:00',
-    ])
-      expect(read('time,W', `${no},1`, `${no},2`).ok).toBe(false);
+    for (const [day, hour] of [
+      ['2026-13-01', 10],
+      ['2026-00-10', 10],
+      ['2026-05-32', 10],
+      ['2026-05-00', 10],
+      ['2026-05-10', 25],
+    ] as const)
+      expect(
+        read('time,W', `${day} ${hour}:00,1`, `${day} ${hour + 1}:00,2`, `${day} ${hour + 2}:00,2`).ok,
+      ).toBe(false);
+    // a day may end at 24:00
+    expect(read('time,W', '2026-05-10 22:00,1', '2026-05-10 23:00,2', '2026-05-10 24:00,2').ok).toBe(true);
     // stamps may stand away from the edge
     const indented = read('time,W', '  2026-05-10 10:00,100', ' 2026-05-10 11:00,100');
     expect(indented).toMatchObject({ ok: true, unit: 'W' });
+    expect(read('time,W', ' 10.05.2026 10:00,100', ' 10.05.2026 11:00,100').ok).toBe(true);
   });
   it('are in the unit that the heading says', () => {
     const with_ = (heading: string) => {
