@@ -138,32 +138,46 @@ describe('what the wires of an array lose', () => {
     expect(told.remedies[0]!.operations).toHaveLength(3);
     expect(tried(typed(9), told.remedies[0]!.operations).arrays.a1!.wiring).toBeNull();
   });
-  it('is its drop at full sun and that of its controller’s lead, weighted by the square of the light', () => {
-    const { arrays, wiring, bank } = calculate(vale, climate);
-    for (const { id, plan, year, controllerId } of arrays) {
-      let [squared, plain] = [0, 0];
-      year!.forEach(({ perWatt }, m) =>
-        perWatt.forEach((watts) => {
-          squared += MONTH_DAYS[m]! * watts ** 2;
-          plain += MONTH_DAYS[m]! * watts;
-        }),
-      );
-      const lead = wiring.wired.find(({ circuit }) => circuit.key === `charge-${controllerId}`)!;
-      const watts = arrays.reduce(
-        (sum, each) => sum + (each.controllerId === controllerId ? each.strings!.chosen.watts : 0),
-        0,
-      );
-      // amps in the sun over the bank's volts, through the ohms of the lead, in per cent of those volts
-      const amps = Math.min(lead.circuit.amps, watts / bank.volts);
-      const inLead = (lead.chosen.dropPct * amps) / lead.circuit.amps;
-      const dropPct = wiring.arrayDropPct[id]! + inLead;
-      expect(inLead).toBeGreaterThan(0);
-      expect(plan.wiring!.value).toBeCloseTo((dropPct * squared) / plain, 1);
-      // as much as its runs lose of what they carry, but for what the controller clips
-      expect(plan.wiring!.value).toBeLessThan(dropPct);
-      expect(wiring.arrayDropPct[id]).toBeLessThanOrEqual(3);
-    }
-  });
+  it.each([
+    ['through stretches that others share', vale],
+    ['where nothing is routed', { ...vale, wiring: { ...vale.wiring, circuits: {} } }],
+    [
+      'two on one controller',
+      withValueAt(
+        { ...vale, wiring: { ...vale.wiring, circuits: {} } },
+        '/arrays/a3/strings/controller',
+        vale.arrays.a2!.strings.controller,
+      ),
+    ],
+  ])(
+    'is its drop at full sun and that of its controller’s lead, by the square of the light: %s',
+    (_, design) => {
+      const { arrays, wiring, bank } = calculate(design, climate);
+      for (const { id, plan, year, controllerId } of arrays) {
+        let [squared, plain] = [0, 0];
+        year!.forEach(({ perWatt }, m) =>
+          perWatt.forEach((watts) => {
+            squared += MONTH_DAYS[m]! * watts ** 2;
+            plain += MONTH_DAYS[m]! * watts;
+          }),
+        );
+        const lead = wiring.wired.find(({ circuit }) => circuit.key === `charge-${controllerId}`)!;
+        const watts = arrays.reduce(
+          (sum, each) => sum + (each.controllerId === controllerId ? each.strings!.chosen.watts : 0),
+          0,
+        );
+        // amps in the sun over the bank's volts, through the ohms of the lead, in per cent of those volts
+        const amps = Math.min(lead.circuit.amps, watts / bank.volts);
+        const inLead = (lead.chosen.dropPct * amps) / lead.circuit.amps;
+        const dropPct = wiring.arrayDropPct[id]! + inLead;
+        expect(inLead).toBeGreaterThan(0);
+        expect(plan.wiring!.value).toBeCloseTo((dropPct * squared) / plain, 1);
+        // as much as its runs lose of what they carry, but for what the controller clips
+        expect(plan.wiring!.value).toBeLessThan(dropPct);
+        expect(wiring.arrayDropPct[id]).toBeLessThanOrEqual(3);
+      }
+    },
+  );
   it('makes less of a longer run, by as much as is told, and the same where that is typed', () => {
     const far = withValueAt(
       said('feed-a1', { size: '6 mm2', path: ['t1'] }, vale),

@@ -9,7 +9,7 @@ import {
   STRINGS_SHARE,
   type Circuit,
 } from './circuit';
-import type { ArrayWires, WiringScene } from './scene';
+import type { ArrayWires, ControllerWires, WiringScene } from './scene';
 import { acUseCircuits, dcAmps, dcCircuits, ownCircuits } from './useCircuits';
 
 /** Panels give this much more than their sheet under a bright sky. @source NEC 690.8(A)(1); IEC 62548 */
@@ -28,6 +28,14 @@ export function circuitsOf(scene: WiringScene): Circuit[] {
     ...ownCircuits(scene),
   ];
 }
+
+/** What lies between the panels and the busbar; of the controllers' leads those that an array is on. */
+export const feedCircuits = (scene: WiringScene): Circuit[] => [
+  ...scene.arrays.flatMap((array) => arrayCircuits(array, scene)),
+  ...scene.controllers
+    .filter(({ id, station }) => !station && scene.arrays.some(({ controllerId }) => controllerId === id))
+    .flatMap((controller) => chargeCircuit(controller, scene)),
+];
 
 /** True where each string has a fuse: from three on, and where the others could harm one. */
 export const stringsFused = ({ parallel, backFedA, maxFuseA }: ArrayWires): boolean =>
@@ -91,6 +99,17 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   ];
 }
 
+/** What the leads about the bank have in common. */
+const bankPlain = (scene: WiringScene) => ({
+  ...plain,
+  volts: scene.bank.volts,
+  highV: scene.bank.absorptionV,
+  insulation: insulationOf(scene, 'lead' as const),
+  dropShare: BANK_SHARE,
+  lies: liesOf(scene, 'inside'),
+  about: '/bank/parallel',
+});
+
 /** What the bank's own leads carry, from its posts to the busbar and on to the controllers. */
 function bankCircuits(scene: WiringScene): Circuit[] {
   const { bank, controllers } = scene;
@@ -102,15 +121,7 @@ function bankCircuits(scene: WiringScene): Circuit[] {
     inverterDcA(scene) + dcAmps(scene),
   ];
   const mostA = Math.max(inA, outA);
-  const bears = {
-    ...plain,
-    volts: bank.volts,
-    highV: bank.absorptionV,
-    insulation: insulationOf(scene, 'lead' as const),
-    dropShare: BANK_SHARE,
-    lies: liesOf(scene, 'inside'),
-    about: '/bank/parallel',
-  };
+  const bears = bankPlain(scene);
   const links: Circuit[] =
     bank.parallel > 1
       ? [
@@ -150,25 +161,34 @@ function bankCircuits(scene: WiringScene): Circuit[] {
       faultA,
       squareHours: scene.bankSquareHours,
     },
-    ...charging
-      .filter(({ inverter }) => !inverter)
-      .map(({ id, label, chargeA, squareHours }): Circuit => ({
-        ...bears,
-        dropShare: 1,
-        key: `charge-${id}`,
-        kind: 'charge',
-        name: `${capital(label)} to busbar`,
-        from: label,
-        to: 'busbar',
-        amps: chargeA,
-        mostA: chargeA,
-        run: 'charge',
-        drop: 'charge',
-        at: 'at the busbar',
-        faultA: Math.min(faultA, BEHIND_MAIN_A),
-        squareHours,
-        about: `/controllers/${id}/chargeAmps`,
-      })),
+    ...charging.flatMap((controller) => chargeCircuit(controller, scene)),
+  ];
+}
+
+/** The lead of a controller; none of one that is the inverter too. */
+function chargeCircuit(
+  { id, label, inverter, chargeA, squareHours }: ControllerWires,
+  scene: WiringScene,
+): Circuit[] {
+  if (inverter) return [];
+  return [
+    {
+      ...bankPlain(scene),
+      dropShare: 1,
+      key: `charge-${id}`,
+      kind: 'charge',
+      name: `${capital(label)} to busbar`,
+      from: label,
+      to: 'busbar',
+      amps: chargeA,
+      mostA: chargeA,
+      run: 'charge',
+      drop: 'charge',
+      at: 'at the busbar',
+      faultA: Math.min(bankFaultA(scene), BEHIND_MAIN_A),
+      squareHours,
+      about: `/controllers/${id}/chargeAmps`,
+    },
   ];
 }
 

@@ -1,13 +1,14 @@
 import { inOrder, type CircuitPlan, type Stretch, type Supply, type Surroundings } from '../document';
 import type { CableKind } from './ampacity';
 import { bankFaultA, type Circuit } from './circuit';
-import { circuitsOf, TO_JOINT_M } from './circuits';
+import { circuitsOf, feedCircuits, TO_JOINT_M } from './circuits';
 import type { Make } from './conductor';
 import { endsOf } from './ends';
 import { bondsOf, earthOf, type Bond } from './earth';
 import { guardsOf, signalsOf, type Guard, type SignalLead } from './guards';
 import { fillOf, leastCoverMm, pullOf, type PipeFill, type Pull } from './raceway';
 import type { UseWires, WiringScene } from './scene';
+import { acUseCircuits, dcCircuits } from './useCircuits';
 import { deviceOf, sizeCircuit, type Lying, type Wired } from './size';
 
 export interface StretchFacts {
@@ -77,8 +78,7 @@ interface Laid {
   within: ReadonlyMap<string, Together>;
 }
 
-function laidOf(scene: WiringScene): Laid {
-  const circuits = circuitsOf(scene);
+function laidOf(scene: WiringScene, circuits: readonly Circuit[] = circuitsOf(scene)): Laid {
   const planOf = ({ key }: Circuit): CircuitPlan | null => scene.wiring.circuits[key] ?? null;
   return { circuits, planOf, within: sharing(circuits, planOf) };
 }
@@ -134,10 +134,14 @@ const isOf = (id: string) => (key: string) => key === `feed-${id}` || key === `s
 const dropOf = (id: string, wired: readonly Wired[]): number =>
   wired.reduce((sum, { circuit, chosen }) => sum + (isOf(id)(circuit.key) ? chosen.dropPct : 0), 0);
 
-/** Circuits that a test names, wired; nothing else is sized for it. */
-function wiredWhere(scene: WiringScene, is: (circuit: Circuit) => boolean): Wired[] {
-  const laid = laidOf(scene);
-  return laid.circuits.filter(is).map((circuit) => wiredOne(circuit, scene, laid));
+/** Some circuits wired; of the others only those matter that lie in a stretch with them. */
+function wiredAlone(scene: WiringScene, some: readonly Circuit[]): Wired[] {
+  const own = new Set(some.map(({ key }) => key));
+  const routed = Object.entries(scene.wiring.circuits).some(
+    ([key, { path }]) => path.length > 0 && !own.has(key),
+  );
+  const laid = laidOf(scene, routed ? circuitsOf(scene) : some);
+  return some.map((circuit) => wiredOne(circuit, scene, laid));
 }
 
 /** Watts of all arrays on a controller. */
@@ -149,7 +153,7 @@ const wattsOn = ({ arrays }: WiringScene, controller: string): number =>
  * controller. It follows from no energy, so that what is made can follow from it.
  */
 export function arrayDrops(scene: WiringScene): Record<string, number> {
-  const wired = wiredWhere(scene, ({ kind }) => kind === 'feed' || kind === 'string' || kind === 'charge');
+  const wired = wiredAlone(scene, feedCircuits(scene));
   return Object.fromEntries(
     scene.arrays.map(({ id, controllerId }) => {
       const lead = wired.find(({ circuit }) => circuit.key === `charge-${controllerId}`);
@@ -169,10 +173,7 @@ const SIDES: Partial<Record<Circuit['kind'], Supply>> = { ac: 'ac', dc: 'dc', 'd
  * year. It follows from what the uses take themselves, so that what is taken from the bank can follow from it.
  */
 export const usesReached = (scene: WiringScene): Record<Supply, number> =>
-  reachOf(
-    scene,
-    wiredWhere(scene, ({ kind }) => SIDES[kind] !== undefined),
-  );
+  reachOf(scene, wiredAlone(scene, [...acUseCircuits(scene), ...dcCircuits(scene)]));
 
 function reachOf(scene: WiringScene, wired: readonly Wired[]): Record<Supply, number> {
   const lost = { ac: 0, dc: 0 };

@@ -1,34 +1,32 @@
 import type { BankResult } from '../../bank';
 import type { ResolvedClimate } from '../../climate';
-import { inOrder, type ArrayPlan, type Design, type Entry } from '../../document';
-import type { Loads, Reach, UseRow } from '../../loads';
-import { partsOf, remembered, settling } from '../../memo';
+import { inOrder, type ArrayPlan, type Controller, type Design, type Entry } from '../../document';
+import type { Loads, Reach } from '../../loads';
+import { partsOf, remembered, settling, together } from '../../memo';
 import { readSheet } from '../../module';
-import { LEGS, sourceFigure, type PowerFacts } from '../../power';
+import type { PowerFacts } from '../../power';
 import type { PlaneMonth } from '../../sky';
-import { backFedAmps, chargeAmpsOn, leadSheet } from '../../strings';
+import { leadSheet } from '../../strings';
 import { MONTH_DAYS } from '../../units';
 import {
-  computeWiring,
   arrayDrops,
+  computeWiring,
   takeOff,
   usesReached,
-  type ArrayWires,
-  type ControllerWires,
-  type SourceWires,
-  type UseWires,
   type WiringFacts,
   type WiringScene,
 } from '../../wiring';
 import type { ArrayFacts } from '../facts';
+import {
+  baseOf,
+  controllerWires,
+  feedBaseOf,
+  withArrays,
+  type FeedDesign,
+  type WiredArray,
+  type WiringDesign,
+} from './wiringScene';
 
-/** What wires read of an array. */
-type WiredArray = Pick<ArrayFacts, 'id' | 'called' | 'controllerId' | 'plan' | 'module' | 'strings'>;
-
-type WiringDesign = Pick<
-  Design,
-  'wiring' | 'school' | 'kind' | 'units' | 'busVolts' | 'supply' | 'uses' | 'bank' | 'controllers' | 'power'
->;
 const parts = partsOf<WiringDesign>()(
   'wiring',
   'school',
@@ -42,13 +40,9 @@ const parts = partsOf<WiringDesign>()(
   'power',
 );
 
-/** Hottest air outdoors where nothing is known of it, °C. */
-const USUAL_HIGH_C = 40;
-/** Cold raises open-circuit volts by about this where the place is not known. @source NEC table 690.7(A), its last row */
-const USUAL_COLD = 1.25;
-
-const wires = remembered('wires', (...parts: Parameters<typeof sceneOf>): WiringFacts =>
-  computeWiring(sceneOf(...parts)),
+const base = remembered('wires before the arrays', baseOf);
+const wires = remembered('wires', (...parts: Parameters<typeof withArrays>): WiringFacts =>
+  computeWiring(withArrays(...parts)),
 );
 
 /** Every conductor of a design. @param made watts in each half hour of a mean day by month; null without a place */
@@ -60,14 +54,28 @@ export const wiringOf = (
   arrays: readonly ArrayFacts[],
   made: readonly Float64Array[] | null,
   climate: ResolvedClimate | null,
-): WiringFacts => wires(parts(design), loads, bank, power, arrays, made, climate && climate.high.valueC);
+): WiringFacts =>
+  wires(base(parts(design), loads, bank, power, climate && climate.high.valueC), arrays, made);
 
-const drops = remembered('drop from the arrays', (...parts: Parameters<typeof sceneOf>) =>
-  arrayDrops(sceneOf(...parts)),
+const drops = remembered('drop from the arrays', (...parts: Parameters<typeof withArrays>) =>
+  arrayDrops(withArrays(...parts)),
 );
-const reached = remembered('what the wires bring to the uses', (...parts: Parameters<typeof sceneOf>) =>
-  usesReached(sceneOf(...parts)),
+const reached = remembered('what the wires bring to the uses', (...parts: Parameters<typeof withArrays>) =>
+  usesReached(withArrays(...parts)),
 );
+const feedParts = partsOf<FeedDesign>()('wiring', 'school', 'kind', 'units', 'busVolts', 'bank');
+const feedBase = remembered('wires between panels and busbar', feedBaseOf);
+const dropsOn = remembered(
+  'drop from the arrays of a controller',
+  (scene: WiringScene, id: string, controller: Controller, arrays: readonly WiredArray[]) =>
+    arrayDrops(
+      withArrays({ ...scene, controllers: [controllerWires(id, controller, scene.busVolts)] }, arrays, null),
+    ),
+);
+/** True where somebody laid a run through a stretch, which others may share. */
+const isRouted = ({ wiring }: Design): boolean =>
+  Object.values(wiring.circuits).some(({ path }) => path.length > 0);
+const NO_ARRAYS: readonly ArrayFacts[] = [];
 /** Watts squared over watts through a year, for each watt of the panels: of the drop at full sun, what is lost of the year, 0–1. */
 const lostOfDrop = remembered('light squared over light', (year: readonly PlaneMonth[]): number => {
   let [squared, plain] = [0, 0];
@@ -130,8 +138,12 @@ export function reachOf(
   power: PowerFacts,
   climate: ResolvedClimate | null,
 ): Reach {
-  const arrays = planned(design.arrays, design.controllers);
-  const found = reached(parts(design), loads, bank, power, arrays, null, climate && climate.high.valueC);
+  const arrays = isRouted(design) ? planned(design.arrays, design.controllers) : NO_ARRAYS;
+  const found = reached(
+    base(parts(design), loads, bank, power, climate && climate.high.valueC),
+    arrays,
+    null,
+  );
   const { acEfficiency, dcEfficiency } = design.supply;
   const of = (typed: Entry | null, share: number) =>
     typed ? typed.value / 100 : Math.max(LEAST_REACH, Math.round(1000 * share) / 1000);
@@ -148,7 +160,24 @@ export function lossesOf(
   climate: ResolvedClimate,
 ): readonly ArrayFacts[] {
   if (arrays.every(({ plan, year }) => plan.wiring || !year)) return arrays;
-  const pct = drops(parts(design), loads, bank, power(), arrays, null, climate.high.valueC);
+  const highC = climate.high.valueC;
+  // arrays of one controller share its lead; all of them may share a stretch with anything
+  const pct = isRouted(design)
+    ? drops(base(parts(design), loads, bank, power(), highC), arrays, null)
+    : (Object.assign(
+        {},
+        ...Object.entries(design.controllers).map(([id, controller]) => {
+          const own = arrays.filter(({ controllerId }) => controllerId === id);
+          return own.length > 0
+            ? dropsOn(
+                feedBase(feedParts(design), bank.volts, bank.emptyV, bank.absorptionV, power().roomC, highC),
+                id,
+                controller,
+                together(own),
+              )
+            : {};
+        }),
+      ) as Record<string, number>);
   return arrays.map((array) => {
     if (array.plan.wiring || !array.year) return array;
     const lost = (pct[array.id] ?? 0) * lostOfDrop(array.year);
@@ -171,171 +200,3 @@ const bought = remembered('take-off of the wires', (design: WiringDesign, { wire
   ),
 );
 export const takeOffOf = (design: Design, facts: WiringFacts) => bought(parts(design), facts);
-
-function sceneOf(
-  design: WiringDesign,
-  loads: Loads,
-  bank: BankResult,
-  power: PowerFacts,
-  arrays: readonly WiredArray[],
-  made: readonly Float64Array[] | null,
-  highC: number | null,
-): WiringScene {
-  const { wiring, school, kind, units, busVolts, supply } = design;
-  const { inverter } = design.power;
-  const gives = supply.inverterEfficiency.value / 100;
-  const volts = inverter?.volts.value ?? (units === 'imperial' ? 120 : 230);
-  const allW = arrays.reduce((sum, array) => sum + wattsOf(array), 0);
-  /** A²h a year of a part of what is made, at so many volts. */
-  const madeSquare = (watts: number, atV: number): number | null =>
-    made && allW > 0 ? squareHours(made, watts / allW / Math.max(1, atV)) : null;
-  const used = loads.months.map(({ profile }) => profile);
-  return {
-    wiring,
-    school,
-    kind,
-    units,
-    busVolts,
-    legs: LEGS[supply.phases],
-    arrays: arrays.map((array) => arrayWires(array, madeSquare)),
-    controllers: Object.entries(design.controllers).map(([id, controller]): ControllerWires => {
-      const own = arrays.filter(({ controllerId }) => controllerId === id);
-      return {
-        id,
-        label: shortLabel(controller.label),
-        station: controller.kind === 'station',
-        inverter: controller.inverter,
-        chargeA: chargeAmpsOn(controller, busVolts),
-        squareHours: madeSquare(
-          own.reduce((sum, array) => sum + wattsOf(array), 0),
-          bank.volts,
-        ),
-      };
-    }),
-    bank: {
-      parallel: design.bank.parallel.value,
-      stringAh: design.bank.unitAh.value,
-      series: design.bank.series.value,
-      volts: bank.volts,
-      emptyV: bank.emptyV,
-      absorptionV: bank.absorptionV,
-      lithium: design.bank.chemistry === 'lfp' || design.bank.chemistry === 'sodium-ion',
-    },
-    inverter:
-      inverter || power.asked.runningW > 0
-        ? {
-            label: inverter?.label ?? 'Inverter',
-            continuousW: power.inverter?.continuousW ?? power.asked.runningW,
-            efficiency: gives,
-            volts,
-            station: inverter?.kind === 'station',
-            charger: (inverter?.chargeAmps.value ?? 0) > 0,
-          }
-        : null,
-    dcUses: usesOf(design, loads, 'dc', () => bank.volts),
-    acUses: usesOf(design, loads, 'ac', (leg) =>
-      leg === 'both' && supply.phases === 'split' ? 2 * volts : volts,
-    ),
-    sharing: supply.sharing.value / 100,
-    sources: power.sources.map(({ id, plan, amps }): SourceWires => ({
-      id,
-      name: plan.name,
-      kind: plan.kind,
-      automatic: plan.automatic && plan.kind === 'generator',
-      watts: sourceFigure(plan, 'watts'),
-      amps,
-    })),
-    bankSquareHours: squareHours(used, 1 / Math.max(1, bank.volts)),
-    inverterSquareHours: squareHours(used, shareOnAc(loads, design) / Math.max(1, bank.volts)),
-    outdoorC: highC ?? USUAL_HIGH_C,
-    roomC: power.roomC,
-  };
-}
-
-/** A controller in a few words: a typical class without its inputs, "controller 150 V, 85 A". */
-function shortLabel(label: string): string {
-  const short = label.replace(/, \w+ inputs?$/, '');
-  return /^\d/.test(short) ? `controller ${short}` : short;
-}
-
-/** Watts of an array's panels as they are strung. */
-const wattsOf = ({ strings }: WiredArray): number => strings?.chosen.watts ?? 0;
-
-function arrayWires(
-  { id, called, controllerId, plan, module, strings }: WiredArray,
-  madeSquare: (watts: number, atV: number) => number | null,
-): ArrayWires {
-  const series = strings?.chosen.series ?? plan.strings.series.value;
-  const parallel = strings?.chosen.parallel ?? plan.strings.parallel.value;
-  const inputs = strings?.chosen.inputs ?? plan.strings.inputs.value;
-  const iscA = strings?.panel.iscA ?? module.iscA;
-  const vmpV = series * module.vmpV;
-  return {
-    id,
-    called,
-    controllerId,
-    parallel,
-    inputs,
-    iscA,
-    impA: strings?.panel.impA ?? module.impA,
-    vmpV,
-    coldVocV: strings?.chosen.coldVocV ?? series * module.vocV * USUAL_COLD,
-    backFedA: backFedAmps(parallel, iscA),
-    maxFuseA: module.maxFuseA,
-    panels: series * parallel * inputs,
-    watts: strings?.chosen.watts ?? 0,
-    onBuilding: plan.mounting === 'roof',
-    rowM: plan.width.value,
-    squareHours: madeSquare((strings?.chosen.watts ?? 0) / Math.max(1, inputs), vmpV),
-  };
-}
-
-const usesOf = (
-  { uses }: WiringDesign,
-  { rows, gives }: Loads,
-  side: 'ac' | 'dc',
-  voltsOf: (leg: string) => number,
-): UseWires[] => {
-  return rows.flatMap((row): UseWires[] => {
-    const use = uses[row.id];
-    if (use?.supply !== side || row.later) return [];
-    const watts = row.runW * use.count.value;
-    return watts > 0
-      ? [
-          {
-            id: row.id,
-            name: use.name,
-            watts,
-            startW: watts - row.runW + Math.max(row.runW, row.startW),
-            volts: voltsOf(use.leg),
-            yearWh: yearWh(row) * gives[side],
-          },
-        ]
-      : [];
-  });
-};
-
-const yearWh = ({ monthWh }: UseRow): number =>
-  MONTH_DAYS.reduce((sum, days, m) => sum + days * (monthWh[m] ?? 0), 0);
-
-/** Of all that the uses take from the bank, what goes through the inverter, 0–1. */
-function shareOnAc({ rows }: Loads, { uses }: WiringDesign): number {
-  let [ac, all] = [0, 0];
-  for (const row of rows) {
-    const wh = yearWh(row);
-    all += wh;
-    if (uses[row.id]?.supply === 'ac') ac += wh;
-  }
-  return all > 0 ? ac / all : 0;
-}
-
-/** A²h a year of half hours of mean days, W. @param perWatt amps for each watt */
-function squareHours(months: readonly ArrayLike<number>[], perWatt: number): number {
-  let sum = 0;
-  for (const [m, profile] of months.entries()) {
-    let day = 0;
-    for (let i = 0; i < profile.length; i++) day += ((profile[i] ?? 0) * perWatt) ** 2 * 0.5;
-    sum += day * (MONTH_DAYS[m] ?? 30);
-  }
-  return sum;
-}
