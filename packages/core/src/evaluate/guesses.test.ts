@@ -197,12 +197,14 @@ describe('each guess', () => {
     );
     const [controller] = Object.values(known.controllers);
     const controllers = Object.fromEntries(
-      Object.values(arrays).map(({ position }) => [`c${position}`, { ...controller!, position }]),
+      Object.values(arrays).map(({ position }) => [`c${position}`, { ...controller!, position, ownDraw: guess(1) }]),
     );
-    const tried = ranked({ ...known, arrays, controllers })
-      .flatMap(({ path }) => /^\/arrays\/(a\d+)\/soiling$/.exec(path ?? '')?.[1] ?? [])
-      .sort();
+    const all = ranked({ ...known, arrays, controllers });
+    const of = (place: RegExp) => all.flatMap(({ path }) => place.exec(path ?? '')?.[1] ?? []).sort();
+    const tried = of(/^\/arrays\/a(\d+)\/soiling$/).map((number) => `a${number}`);
     expect(tried).toEqual(expect.arrayContaining(['a1', 'a14', 'a2', 'a3', 'a4', 'a5', 'a6', 'a7', 'a8']));
     expect(tried.length).toBeLessThanOrEqual(10);
+    // and of the controllers those that they are on
+    expect(of(/^\/controllers\/c(\d+)\/ownDraw$/).map((number) => `a${number}`)).toEqual(tried);
   });
 });

@@ -104,7 +104,7 @@ const NO_MARGIN = /^\/bank\/(home|unit|prices|horizon)|^\/controllerPrices|^\/po
 const LENGTH = /^\/wiring\/(lengths|stretches)\//;
 
 /** The use or array that a figure belongs to, as its place in the design. */
-const ownerOf = (path: string) => /^\/(?:uses|arrays)\/[^/]+/.exec(path)?.[0] ?? '';
+const ownerOf = (path: string) => /^\/(?:uses|arrays|controllers)\/[^/]+/.exec(path)?.[0] ?? '';
 
 /** In a long table, only the uses that take or start most are worth going to measure. */
 const MOST_USES = 40;
@@ -126,7 +126,7 @@ function smallUses({ loads: { rows } }: Facts): string[] {
   return rows.filter(({ id }) => !kept.has(id)).map(({ id }) => `/uses/${id}`);
 }
 
-/** The arrays whose guesses are not tried. */
+/** The arrays whose guesses are not tried, and the controllers that only such are on. */
 function smallArrays({ arrays, energy }: Facts): string[] {
   if (arrays.length <= MOST_ARRAYS) return [];
   const watts = ({ id }: { id: string }) => energy?.arrays[id]?.wiredW ?? 0;
@@ -135,7 +135,10 @@ function smallArrays({ arrays, energy }: Facts): string[] {
     tightest(arrays, coldMargin),
     tightest(arrays, hotMargin),
   ];
-  return arrays.filter((array) => !kept.includes(array)).map(({ paths }) => paths.array);
+  const on = new Set(kept.map((array) => array?.paths.controller));
+  return arrays
+    .filter((array) => !kept.includes(array))
+    .flatMap(({ paths }) => (on.has(paths.controller) ? [paths.array] : [paths.array, paths.controller]));
 }
 
 /** Sun this low in the sky makes steep planes of monthly means uncertain, by degree of latitude and of them beyond 45°. */

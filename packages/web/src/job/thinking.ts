@@ -45,7 +45,7 @@ export class Thinker {
 
   private onChange(): void {
     const { design, climate, attempts } = this.store.getState().job;
-    const now = [design, climate.grid, attempts];
+    const now = [design, climate.grid, attempts, this.waits()];
     if (now.every((part, i) => this.seen[i] === part)) return;
     this.seen = now;
     this.stale = true;
@@ -53,8 +53,13 @@ export class Thinker {
     void this.think();
   }
 
+  /** What is only read is reckoned once, with the climate of its place. */
+  private waits(): boolean {
+    return this.reads && this.store.getState().job.climate.status === 'reading';
+  }
+
   private async think(): Promise<void> {
-    if (this.busy) return;
+    if (this.busy || this.waits()) return;
     this.busy = true;
     while (this.stale && !this.closed) {
       this.stale = false;
@@ -101,7 +106,8 @@ export class Thinker {
   private async rank(): Promise<void> {
     const { design, climate } = this.store.getState().job;
     if (!design || this.stale || this.busy || this.closed) return;
-    const guesses = await patientCore()
+    // where nobody types, the one that knows the design already
+    const guesses = await (this.reads ? core() : patientCore())
       .guesses(design, climate.grid)
       .catch(() => null);
     if (guesses && !this.closed)

@@ -6,7 +6,7 @@ import { jobActions } from './jobSlice';
 import { awaited } from './settled';
 import { useAppSelector, type AppStore } from './store';
 import { useReading } from '../ui/reading';
-import { freerCore, patientCore } from '../workers/core';
+import { core, patientCore } from '../workers/core';
 import type { Core } from '../workers/core.worker';
 
 const REST_MS = 300;
@@ -26,7 +26,8 @@ export function useReckoned<T>(ask: Ask<T>, about: string, lively = false): T | 
   const design = useAppSelector(({ job }) => job.design);
   const grid = useAppSelector(({ job }) => job.climate.grid);
   const attempts = useAppSelector(({ job }) => job.attempts);
-  const pick = useReading() ? freerCore : patientCore;
+  // a book is asked of the one that knows its design: another would reckon all of it first
+  const pick = useReading() ? core : patientCore;
   const [reckoned, setReckoned] = useState<{ about: string; value: T } | null>(null);
   const state = useRef({ busy: false, stale: false, closed: false, changedAt: -FLURRY_MS });
   const latest = useRef({ ask, design, grid, about });

@@ -22,9 +22,6 @@ interface Running {
 
 type Call = (...args: unknown[]) => Promise<unknown>;
 
-/** Questions that a worker has not answered yet. */
-const open = new WeakMap<object, number>();
-
 /**
  * A worker that is asked as if it were here, ended where it hangs, and started again when it is next asked.
  * @param after what it is not started before
@@ -53,7 +50,6 @@ export function steady(make: () => Worker, after?: () => Promise<unknown>): Remo
     const own = (running ??= start());
     const limit = UNLIMITED.has(name) ? null : own.answered ? LIMIT_MS : FIRST_LIMIT_MS;
     const timer = limit && setTimeout(() => own.lose('The calculation did not finish'), limit);
-    open.set(remote, (open.get(remote) ?? 0) + 1);
     try {
       const answer = await Promise.race([
         (own.remote as unknown as Record<PropertyKey, Call>)[name]?.(...args),
@@ -63,7 +59,6 @@ export function steady(make: () => Worker, after?: () => Promise<unknown>): Remo
       return answer;
     } finally {
       if (timer) clearTimeout(timer);
-      open.set(remote, (open.get(remote) ?? 1) - 1);
     }
   };
   const remote = new Proxy({} as Remote<Core>, {
@@ -119,7 +114,3 @@ export const core = (): Remote<Core> => quick;
 
 /** Another, for long work, so that what is typed never waits behind it. */
 export const patientCore = (): Remote<Core> => patient;
-
-/** The one with less to do, where nothing is typed. */
-export const freerCore = (): Remote<Core> =>
-  (open.get(quick) ?? 0) < (open.get(patient) ?? 0) ? quick : patient;

@@ -21,6 +21,7 @@ import { useAppDispatch } from '../../job/store';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action, Tick } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
+import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
 import { color, narrow, site } from '../../ui/tokens';
 
@@ -107,10 +108,12 @@ const ask: Ask<Proposals | null> = (core, design, grid) => core.proposals(design
 export function ProposalsPart() {
   const [open, setOpen] = useState(false);
   const evaluation = useEvaluation();
+  const reading = useReading();
   const known =
     evaluation !== null && evaluation.climate !== null && evaluation.months.some(({ inUse }) => inUse);
   const stands = evaluation?.verdict.standing === 'stands';
-  if (!known) return null;
+  // nothing can be taken from a book
+  if (!known || reading) return null;
   return (
     <Section part="cover-proposals" className="screen" title="What would do?">
       {stands ? (
