@@ -16,12 +16,13 @@ const FREEZES: readonly (readonly [soc: number, atC: number])[] = [
 
 /** @param soc state of charge 0–1 @returns °C, straight between the rows of the table */
 export function freezingPointC(soc: number): number {
+  const held = Math.min(1, Math.max(0, soc));
   const at = Math.max(
     1,
-    FREEZES.findIndex(([known]) => known >= soc),
+    FREEZES.findIndex(([known]) => known >= held),
   );
   const [[s0, c0], [s1, c1]] = [FREEZES[at - 1] ?? [0, -9], FREEZES[at] ?? [1, -57]];
-  return c0 + ((c1 - c0) * (Math.min(1, Math.max(0, soc)) - s0)) / (s1 - s0);
+  return c0 + ((c1 - c0) * (held - s0)) / (s1 - s0);
 }
 
 /** The least state of charge 0–1 that does not freeze at a temperature; null where even a full one does. */
