@@ -19,7 +19,7 @@ describe('a bank that stands', () => {
     expect(chargeThatBears(0)).toBe(0);
     expect(chargeThatBears(-9)).toBe(0);
     expect(chargeThatBears(-23)).toBe(0.5);
-    // between −23 and −38: 60 % more than half way down the row
+    // six tenths of the way from −23 to −38
     expect(chargeThatBears(-32)).toBeCloseTo(0.65, 9);
     expect(chargeThatBears(-57)).toBe(1);
     expect(chargeThatBears(-58)).toBeNull();

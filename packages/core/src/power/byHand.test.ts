@@ -3,6 +3,7 @@ import type { BackupSource, Design, SourceKey, Use } from '../document';
 import { blankSource, blankUse, catalogue, chosen, measured } from '../job';
 import { computeLoads } from '../loads';
 import { cabinOf } from '../testing/cabin';
+import { lithiumBank as bank } from '../testing/lithiumBank';
 import {
   acAsked,
   chargeCurve,
@@ -16,7 +17,6 @@ import {
   setAsked,
   surplusUses,
   walkPower,
-  type PowerBank,
   type WalkPart,
   type WalkSource,
 } from '.';
@@ -31,16 +31,6 @@ const use = (at: number, name: string, watts: number, hours: number, more: Parti
   hours: measured(hours),
   ...more,
 });
-const bank: PowerBank = {
-  ah: 400,
-  volts: 51.2,
-  absorptionV: 56.8,
-  usableWh: 16_384,
-  ratedWh: 20_480,
-  hottestC: 20,
-  depthPct: 80,
-  chemistry: CHEMISTRIES.lfp,
-};
 /** A cabin whose inverter loses and draws nothing itself. */
 const plain = (uses: Design['uses']): Design =>
   cabinOf(uses, { inverterEfficiency: chosen(100), inverterIdle: chosen(0), sharing: chosen(100) });

@@ -4,6 +4,7 @@ import type { BackupSource, Design, Entry } from '../document';
 import { blankUse, chosen } from '../job';
 import { computeLoads } from '../loads';
 import { oneArray } from '../testing/dairy';
+import { lithiumBank as bank } from '../testing/lithiumBank';
 import { MONTH_DAYS } from '../units';
 import {
   acAsked,
@@ -28,7 +29,6 @@ import {
   sourceFigure,
   walkPower,
   walkSource,
-  type PowerBank,
   type WalkPart,
   type WalkSource,
 } from '.';
@@ -412,16 +412,6 @@ describe('the bank through years of days', () => {
 });
 
 describe('a source on a bank', () => {
-  const bank: PowerBank = {
-    ah: 400,
-    volts: 51.2,
-    absorptionV: 56.8,
-    usableWh: 16_384,
-    ratedWh: 20_480,
-    hottestC: 20,
-    depthPct: 80,
-    chemistry: CHEMISTRIES.lfp,
-  };
   const uses = { u1: { ...blankUse(1, 'House'), watts: chosen(300), hours: chosen(24) } };
   const design = { ...oneArray(), uses };
   const facts = (plan: BackupSource, place = { altitudeM: 100, hotC: 25 }) =>

@@ -48,7 +48,7 @@ export function feedBaseOf(
   emptyV: number,
   absorptionV: number,
   roomC: number,
-  highC: number,
+  highC: number | null,
 ): WiringScene {
   return {
     wiring,
@@ -67,7 +67,7 @@ export function feedBaseOf(
     sources: [],
     bankSquareHours: 0,
     inverterSquareHours: 0,
-    outdoorC: highC,
+    outdoorC: highC ?? USUAL_HIGH_C,
     roomC,
   };
 }
@@ -80,23 +80,17 @@ export function baseOf(
   power: PowerFacts,
   highC: number | null,
 ): WiringScene {
-  const { wiring, school, kind, units, busVolts, supply } = design;
+  const { units, busVolts, supply } = design;
   const { inverter } = design.power;
   const gives = supply.inverterEfficiency.value / 100;
   const volts = inverter?.volts.value ?? (units === 'imperial' ? 120 : 230);
   const used = loads.months.map(({ profile }) => profile);
   return {
-    wiring,
-    school,
-    kind,
-    units,
-    busVolts,
+    ...feedBaseOf(design, bank.volts, bank.emptyV, bank.absorptionV, power.roomC, highC),
     legs: LEGS[supply.phases],
-    arrays: [],
     controllers: Object.entries(design.controllers).map(([id, controller]) =>
       controllerWires(id, controller, busVolts),
     ),
-    bank: bankWires(design.bank, bank.volts, bank.emptyV, bank.absorptionV),
     inverter:
       inverter || power.asked.runningW > 0
         ? {
@@ -123,8 +117,6 @@ export function baseOf(
     })),
     bankSquareHours: squareHours(used, 1 / Math.max(1, bank.volts)),
     inverterSquareHours: squareHours(used, shareOnAc(loads, design) / Math.max(1, bank.volts)),
-    outdoorC: highC ?? USUAL_HIGH_C,
-    roomC: power.roomC,
   };
 }
 
