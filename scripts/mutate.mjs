@@ -114,7 +114,7 @@ async function measured(room) {
     checkers: [],
     disableTypeChecks: false,
     tempDirName: '.ivolt/mutate',
-    ignorePatterns: ['**', '!package.json', '!packages/core/**', '!packages/core/fixtures/**'],
+    ignorePatterns: ['**', '!package.json', '!packages/core/**', '!packages/core/fixtures/**', '!docs/*.md'],
     jest: {
       projectType: 'custom',
       enableFindRelatedTests: false,
