@@ -70,6 +70,31 @@ describe('a hostile request is answered with 400 and stores nothing', () => {
       'a loss that gains',
       [{ op: 'replace', path: '/arrays/a1/wiring', value: { value: -3, from: 'chosen' } }],
     ],
+    [
+      'wires that bring more than they get',
+      [{ op: 'replace', path: '/supply/acEfficiency', value: { value: 101, from: 'chosen' } }],
+    ],
+    ['wires that bring a word', [{ op: 'replace', path: '/supply/dcEfficiency', value: 'all' }]],
+    [
+      'half a bend',
+      [
+        {
+          op: 'add',
+          path: '/wiring/stretches/t1',
+          value: {
+            name: 'Trench',
+            position: 1,
+            surroundings: 'trench',
+            raceway: 'plastic',
+            length: { value: 5, from: 'measured' },
+            ambient: null,
+            depth: null,
+            traffic: false,
+            bends: { value: 1.5, from: 'measured' },
+          },
+        },
+      ],
+    ],
     ['a search that is a word', [{ op: 'replace', path: '/power/searching', value: 'yes' }]],
     ['a price below nothing', [{ op: 'replace', path: '/power/inverter', value: { price: -1 } }]],
   ])('a save that writes %s', async (_, patch) => {
