@@ -60,6 +60,11 @@ describe('the sorts of a pile', () => {
   });
   it('make more amps where light comes through from behind', () => {
     const bright = arrayOf(put(honey, ['/arrays/a1/bifacial', chosen(10)])).pile!;
+    const backs = 1.1 / (1 + plan.bifacial.value / 100);
+    for (const [k, { panel }] of bright.sorts.entries()) {
+      expect(panel.pmaxW).toBeCloseTo(sorts[k]!.panel.pmaxW * backs, 9);
+      expect(panel.impA).toBeCloseTo(sorts[k]!.panel.impA * backs, 9);
+    }
     for (const [k, { panel }] of bright.sorts.entries())
       expect(panel.iscA).toBeCloseTo((sorts[k]!.panel.iscA / (1 + plan.bifacial.value / 100)) * 1.1, 9);
   });
@@ -175,6 +180,29 @@ describe('a pile in the terms of alike strings', () => {
       watts: pile!.wiredW,
       faults: 0,
     });
+  });
+  it('is told by the input whose own limit is nearest, wherever its strings stand in the list', () => {
+    const said = Object.entries(plan.pile!.strings);
+    const numbers = inputs.map(({ window }) => window.input);
+    expect(numbers.length).toBeGreaterThan(1);
+    expect(numbers).toEqual(numbers.toSorted((a, b) => a - b));
+    // the same strings, those of the last input first
+    const turned = put(
+      honey,
+      ...said.map(([id], i): [string, unknown] => [
+        `/arrays/a1/pile/strings/${id}/position`,
+        said.length - i,
+      ]),
+    );
+    expect(arrayOf(turned).pile!.inputs.map(({ window }) => window.input)).toEqual(numbers);
+    // a lower limit on one of them makes it the one that is told
+    for (const { window, coldVocV } of inputs) {
+      const maxVolts = chosen(Math.ceil(coldVocV) + 1);
+      const told = arrayOf(
+        put(honey, [`/controllers/c1/inputLimits/${window.input}`, { maxVolts }]),
+      ).strings!;
+      expect([told.window.maxV, told.chosen.coldVocV]).toEqual([maxVolts.value, coldVocV]);
+    }
   });
   it('keeps what the controller takes, less what does not match', () => {
     const { kept, losses } = strings!.chosen;
