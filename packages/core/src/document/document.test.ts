@@ -325,6 +325,95 @@ describe('a field', () => {
     expect(labelOf(dairy, '/bank/days')).toBe(fieldAt('/bank/days').label);
     expect(labelOf(dairy, '/arrays/a1/count')).toMatch(new RegExp(`^${dairy.arrays.a1!.name}: `));
     expect(labelOf(hut, '/arrays/a1/count')).toBe(fieldAt('/arrays/a1/count').label);
+    // what is in its array's way by its own name, and so are stops, sources, stretches and circuits
+    const rows: [string, Record<string, unknown>][] = [
+      [
+        '/stops/s1/lat',
+        { '/stops/s1': { ...dairy.place, name: 'Quay', position: 1, from: '05-01', to: '05-09' } },
+      ],
+      ['/power/sources/g1/given/watts', { '/power/sources/g1/name': 'Quay' }],
+      ['/wiring/stretches/t1/length', { '/wiring/stretches/t1/name': 'Quay' }],
+      ['/wiring/own/w1/amps', { '/wiring/own/w1': { name: 'Quay' } }],
+    ];
+    for (const [path, changes] of rows) {
+      const named = Object.entries(changes).reduce((all, [at, value]) => withValueAt(all, at, value), dairy);
+      expect(labelOf(named, path)).toMatch(/^Quay: /);
+      const [at] = Object.keys(changes) as [string];
+      const nameless = withValueAt(named, `${at.replace(/\/name$/, '')}/name`, '');
+      expect(labelOf(nameless, path)).toMatch(/^Unnamed /);
+    }
+    const [id, thing] = Object.entries(dairy.arrays).flatMap(([array, { skyline }]) =>
+      Object.entries(skyline.obstacles).map(
+        ([key, each]) => [`/arrays/${array}/skyline/obstacles/${key}`, each] as const,
+      ),
+    )[0]!;
+    expect(labelOf(dairy, `${id}/height`)).toMatch(new RegExp(`^${thing.name}: `));
+    expect(labelOf(withValueAt(dairy, `${id}/name`, ''), `${id}/height`)).toMatch(/^Something in the way: /);
+  });
+});
+
+describe('what is no figure of a field', () => {
+  const said = (changes: Record<string, unknown>) =>
+    problemsOf(Object.entries(changes).reduce((all, [at, value]) => withValueAt(all, at, value), dairy)).map(
+      ({ path }) => path,
+    );
+  const weather = {
+    name: 'Station',
+    kind: 'monthly',
+    fileId: null,
+    notes: [],
+    ghi: new Array<number>(12).fill(4),
+    air: new Array<number>(12).fill(10),
+    min: new Array<number>(12).fill(-5),
+    max: new Array<number>(12).fill(25),
+    lowest: -30,
+    highest: 40,
+    light: null,
+  };
+  it('has ends too: temperatures and light of a file', () => {
+    expect(said({ '/place/weather': weather })).toEqual([]);
+    const ends: [keyof typeof weather, number, number][] = [
+      ['ghi', 0, 12],
+      ['air', -80, 60],
+      ['min', -90, 60],
+      ['max', -90, 70],
+    ];
+    for (const [key, low, high] of ends) {
+      const with_ = (value: number | null) =>
+        said({ '/place/weather': { ...weather, [key]: [value, ...(weather[key] as number[]).slice(1)] } });
+      for (const fine of [low, high, null]) expect(with_(fine)).toEqual([]);
+      for (const out of [low - 0.1, high + 0.1]) expect(with_(out)).toEqual([`/place/weather/${key}/0`]);
+      expect(said({ '/place/weather': { ...weather, [key]: [] } })).toEqual([`/place/weather/${key}`]);
+    }
+    for (const [key, low, high] of [
+      ['lowest', -90, 60],
+      ['highest', -90, 70],
+    ] as const) {
+      for (const fine of [low, high, null])
+        expect(said({ '/place/weather': { ...weather, [key]: fine } })).toEqual([]);
+      for (const out of [low - 1, high + 1])
+        expect(said({ '/place/weather': { ...weather, [key]: out } })).toEqual([`/place/weather/${key}`]);
+    }
+  });
+  it('is one of a list: buses of a controller, months, kinds', () => {
+    for (const fine of [[48], [12, 24, 48]]) expect(said({ '/controllers/c1/buses': fine })).toEqual([]);
+    expect(said({ '/controllers/c1/buses': [] })).toEqual(['/controllers/c1/buses']);
+    expect(said({ '/controllers/c1/buses': [36] })).toEqual(['/controllers/c1/buses/0']);
+    expect(said({ '/controllers/c1/buses': [24, 24] })).toEqual(['/controllers/c1/buses/1']);
+    const use = Object.keys(dairy.uses)[0]!;
+    for (const fine of [[], [1], [12, 1]]) expect(said({ [`/uses/${use}/months`]: fine })).toEqual([]);
+    for (const odd of [[0], [13], [1.5]])
+      expect(said({ [`/uses/${use}/months`]: odd })).toEqual([`/uses/${use}/months/0`]);
+    expect(said({ '/kind': 'castle' })).toEqual(['/kind']);
+    expect(said({ '/school': 'old' })).toEqual(['/school']);
+  });
+  it('may not be left out, nor be more than is known', () => {
+    for (const key of Object.keys(dairy)) {
+      if (key === 'version') continue;
+      expect(said({ [`/${key}`]: undefined })).toContain(`/${key}`);
+    }
+    for (const at of ['/bank', '/supply', '/power', '/wiring', '/place', '/energy', '/dc', '/budget'])
+      expect(said({ [`${at}/sudo`]: true })).toEqual([`${at}/sudo`]);
   });
 });
 
