@@ -1,3 +1,4 @@
+import type { Design } from '../document';
 import { blankDesign, catalogue, chosen, guess, measured, usualBank } from '../job';
 import { MONTH_DAYS } from '../units';
 import { CHEMISTRIES, chemistryOf, computeBank, cyclesAt, unitOf, type Demand } from '.';
@@ -66,7 +67,6 @@ describe('cycles by depth', () => {
   });
   it('by a sheet’s one figure go through it, as steep as usual', () => {
     const usual = CHEMISTRIES.lfp;
-    const bank = blankDesign({ name: 'B', kind: 'cabin', units: 'metric', busVolts: 24 }).bank;
     const sheet = {
       label: 'Own sheet',
       roundTrip: catalogue(91),
@@ -78,7 +78,7 @@ describe('cycles by depth', () => {
       cyclesDepth: catalogue(70),
       cycles: catalogue(3333),
       floatYears: catalogue(9),
-    } as unknown as NonNullable<typeof bank.sheet>;
+    } as unknown as NonNullable<Design['bank']['sheet']>;
     const own = chemistryOf({ chemistry: 'lfp', sheet });
     expect(cyclesAt(own.cycles, 70)).toBeCloseTo(3333, 6);
     const steep = (of: typeof usual.cycles) => cyclesAt(of, 40) / cyclesAt(of, 80);
