@@ -1,0 +1,96 @@
+import { evaluate, examples, type Design, type JobClimate } from '@ivolt/core';
+import { plainClimate } from '../../../core/src/testing/climates';
+import { answerOf } from '../workers/answer';
+import { jobActions } from './jobSlice';
+import { createStore } from './store';
+import { Thinker } from './thinking';
+
+type Asked = [name: string, withClimate: boolean];
+const mockAsked: Asked[] = [];
+let mockClimate: () => Promise<unknown> = () => Promise.reject(new Error('away'));
+
+function mockCore(name: string) {
+  return {
+    evaluate: (change: Design, grid: JobClimate | null) => {
+      mockAsked.push([`${name} evaluate`, grid !== null]);
+      return Promise.resolve(answerOf(null, evaluate(change, grid, false)));
+    },
+    ways: () => {
+      mockAsked.push([`${name} ways`, true]);
+      return Promise.resolve({});
+    },
+    guesses: () => {
+      mockAsked.push([`${name} guesses`, true]);
+      return Promise.resolve([]);
+    },
+  };
+}
+jest.mock('../workers/core', () => ({
+  core: () => mockCore('quick'),
+  patientCore: () => mockCore('patient'),
+  WorkerLost: class extends Error {},
+}));
+jest.mock('../api/client', () => ({ api: { climate: () => mockClimate() } }));
+
+const { design } = examples().find(({ id }) => id === 'tarn-hut')!;
+const opened = (reads: boolean, of: Design = design) => {
+  const store = createStore();
+  store.dispatch(jobActions.opening('j'));
+  store.dispatch(jobActions.opened({ design: of, saved: of, revision: 1, conflicts: [] }));
+  const thinker = new Thinker(store, reads);
+  return { store, thinker };
+};
+const settled = async (until: () => boolean) => {
+  for (let turn = 0; turn < 200 && !until(); turn++) await new Promise((resolve) => setTimeout(resolve, 10));
+};
+const names = () => mockAsked.map(([name]) => name);
+
+beforeEach(() => mockAsked.splice(0));
+
+describe('what is typed into', () => {
+  it('is reckoned at once, and again with its climate; presses are proven and guesses ranked by the other', async () => {
+    mockClimate = () => new Promise((resolve) => setTimeout(() => resolve(plainClimate(46)), 30));
+    const { store, thinker } = opened(false);
+    await settled(() => store.getState().job.guesses !== null);
+    thinker.close();
+    expect(mockAsked.filter(([name]) => name === 'quick evaluate')).toEqual([
+      ['quick evaluate', false],
+      ['quick evaluate', true],
+    ]);
+    expect(names()).toContain('patient ways');
+    expect(names()).toContain('patient guesses');
+    expect(names()).not.toContain('quick guesses');
+    expect(store.getState().job.evaluation!.climate).not.toBeNull();
+  });
+});
+
+describe('what is only read', () => {
+  it('is reckoned once, with its climate, and asks nothing of another', async () => {
+    mockClimate = () => new Promise((resolve) => setTimeout(() => resolve(plainClimate(46)), 30));
+    const { store, thinker } = opened(true);
+    expect(store.getState().job.climate.status).toBe('reading');
+    await settled(() => store.getState().job.guesses !== null);
+    thinker.close();
+    expect(mockAsked).toEqual([
+      ['quick evaluate', true],
+      ['quick guesses', true],
+    ]);
+    // it has no presses to prove
+    expect(store.getState().job.proven).toBe(true);
+  });
+  it('is reckoned without a climate where none can be had, or none is asked for', async () => {
+    mockClimate = () => Promise.reject(new Error('away'));
+    const away = opened(true);
+    await settled(() => away.store.getState().job.evaluation !== null);
+    away.thinker.close();
+    expect(mockAsked[0]).toEqual(['quick evaluate', false]);
+    expect(away.store.getState().job.climate.status).toBe('away');
+
+    mockAsked.splice(0);
+    const nowhere = { ...design, place: { ...design.place, lat: null, lon: null } } as unknown as Design;
+    const none = opened(true, nowhere);
+    await settled(() => none.store.getState().job.evaluation !== null);
+    none.thinker.close();
+    expect(mockAsked[0]).toEqual(['quick evaluate', false]);
+  });
+});
