@@ -72,7 +72,7 @@ describe('a working leads to its result, with the numbers as they are shown', ()
     const { reach } = calculate(dairy, plainClimate(41.6)).loads;
     const wired = figures(dairy).get('use:u2')!;
     expect(wired.value).toBeCloseTo((2 * (78 * 9 + 2 * 15)) / 0.92 / reach.ac, 6);
-    expect(wired.steps.at(-1)).toEqual({ what: 'AC wiring efficiency', text: `÷ ${reach.ac.toFixed(3)}` });
+    expect(wired.steps.at(-1)).toEqual({ label: 'AC wiring efficiency', text: `÷ ${reach.ac.toFixed(3)}` });
     expect(Math.abs(workedOut(wired) / wired.value! - 1)).toBeLessThan(0.001);
   });
 });
