@@ -26,7 +26,7 @@ describe('uses', () => {
   it('asks its question and answers it', () => {
     show(<UsesSheet />);
     expect(screen.getByRole('heading', { level: 1, name: 'What must it carry?' })).toBeTruthy();
-    expect(answer('uses')).toMatch(/^7\.96 kWh a day in May\./);
+    expect(answer('uses')).toMatch(/^8\.03 kWh a day in May\./);
     expect(screen.getAllByRole('row')).toHaveLength(1 + 7 + 1);
   });
 
