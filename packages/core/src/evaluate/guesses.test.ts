@@ -197,7 +197,10 @@ describe('each guess', () => {
     );
     const [controller] = Object.values(known.controllers);
     const controllers = Object.fromEntries(
-      Object.values(arrays).map(({ position }) => [`c${position}`, { ...controller!, position, ownDraw: guess(1) }]),
+      Object.values(arrays).map(({ position }) => [
+        `c${position}`,
+        { ...controller!, position, ownDraw: guess(1) },
+      ]),
     );
     const all = ranked({ ...known, arrays, controllers });
     const of = (place: RegExp) => all.flatMap(({ path }) => place.exec(path ?? '')?.[1] ?? []).sort();
