@@ -2,7 +2,8 @@ import { memo, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { color } from '../../ui/tokens';
 import { Svg } from '../Svg';
-import { DASHES, type Drawing, type Fill, type Group, type InkName, type Mark } from './marks';
+import type { Fill, InkName, Mark } from './mark';
+import { DASHES, type Drawing, type Group } from './marks';
 
 const INKS: Readonly<Record<InkName, string>> = {
   ink: color.ink,

@@ -1,5 +1,6 @@
 import { DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
-import type { Drawing, InkName } from './marks';
+import type { InkName } from './mark';
+import type { Drawing } from './marks';
 import { BLOCK, blockMarks, round, type TitleBlock } from './svgFile';
 
 /** Layers by what is drawn, each a colour of its own by number. */

@@ -1,6 +1,6 @@
 import type { DrawnGuard } from '@ivolt/core';
 import { GUARD } from './layout';
-import type { Mark } from './marks';
+import type { Mark } from './mark';
 
 type Points = readonly (readonly [number, number])[];
 

@@ -1,5 +1,6 @@
 import { panelCount, type Design, type Evaluation } from '@ivolt/core';
-import { box, type Drawing, type Group, type Mark } from './marks';
+import type { Mark } from './mark';
+import { box, type Drawing, type Group } from './marks';
 
 /** Panels are drawn so many px wide and high in the drawing of strings, and a string is broken after so many. */
 const [WIDE, HIGH, GAP, ACROSS] = [30, 46, 8, 20];

@@ -1,4 +1,5 @@
-import { box, DASHES, type Drawing, type Fill, type InkName, type Mark } from './marks';
+import type { Fill, InkName, Mark } from './mark';
+import { box, DASHES, type Drawing } from './marks';
 
 /** On paper, whatever the screen's theme. */
 const PAPER: Readonly<Record<InkName, string>> = {
