@@ -7,6 +7,15 @@ import { put, remedy, type FindingParts, type Rule } from './finding';
 export const sayCircuit = (key: string, value: CircuitPlan): Operation =>
   put(`/wiring/circuits/${key}`, value);
 
+/** A change of what is said about a circuit; the same object whenever it is tried. */
+export const changedCircuit = remembered(
+  'circuits as remedies have them',
+  (plan: CircuitPlan, key: 'size' | 'fuse' | 'side', value: CircuitPlan['size'] | null): CircuitPlan => ({
+    ...plan,
+    [key]: value,
+  }),
+);
+
 /** A change of one piece of a feed's plugs; the same object whenever it is tried. */
 const replugged = remembered(
   'plugs as remedies have them',

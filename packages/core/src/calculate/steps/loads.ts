@@ -18,8 +18,8 @@ import { partsOf, remembered, settling, together } from '../../memo';
 const parts = partsOf<LoadPart>()('uses', 'supply', 'people', 'visits', 'events');
 const context = remembered(
   'days and people of the uses',
-  (ac: number, dc: number, ...rest: Parameters<typeof contextOf> extends [unknown, ...infer R] ? R : never) =>
-    contextOf({ ac, dc }, ...rest),
+  (ac: number, dc: number, people: Design['people'], visits: Design['visits'], events: Design['events']) =>
+    contextOf({ ac, dc }, people, visits, events),
 );
 // all but what a use is called, where it stands and what is said of it alone
 const usePart = partsOf<UsePart>()(
