@@ -15,8 +15,8 @@ export interface BareEnd {
 /** Longest lead without a fuse before it, m: from a battery's post, and from a busbar. */
 const TAPS: Readonly<Record<School, { post: number; bus: number; says: string }>> = {
   marine: {
-    post: 0.18,
-    bus: 0.18,
+    post: 0.178,
+    bus: 0.178,
     says: 'sheathed all the way 1 m, and straight from the battery 1.8 m (ABYC E-11, from memory)',
   },
   iec: {

@@ -112,7 +112,7 @@ const Guards = ({ of }: { of: readonly Guard[] }) => (
   </ul>
 );
 
-/** Ends that no fuse stands before, and how long each may be. */
+/** Ends that no fuse stands before, and how long each may be: short ones to the millimetre, so that none is rounded up. */
 function Bare({ ends }: { ends: readonly BareEnd[] }) {
   const show = useUnits();
   if (ends.length === 0) return null;
@@ -125,7 +125,7 @@ function Bare({ ends }: { ends: readonly BareEnd[] }) {
             {where}
             {mostM === null ? null : (
               <>
-                , at most <b>{show(mostM, 'distance')}</b>
+                , at most <b>{mostM < 1 ? show(1000 * mostM, 'size') : show(mostM, 'distance')}</b>
               </>
             )}
             : {runs.join(', ')}. {`${why.charAt(0).toUpperCase()}${why.slice(1)}.`}
