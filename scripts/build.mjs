@@ -29,7 +29,7 @@ const DIST = join(ROOT, 'packages/web/dist');
 writeFileSync(join(DIST, 'preloads.json'), JSON.stringify(preloads()));
 compress();
 
-/** What each sheet of a job is made of besides the first script, by the sheet's name: asked for with the page, not one after another. */
+/** What each page of a job is made of besides the first script, by its address: asked for with the page, not one after another. */
 function preloads() {
   const file = join(DIST, 'manifest.json');
   const manifest = JSON.parse(readFileSync(file, 'utf8'));
@@ -42,14 +42,17 @@ function preloads() {
     return seen;
   };
   const first = needs('index.html');
-  const bench = needs('src/job/JobPage.tsx');
-  return Object.fromEntries(
-    Object.keys(manifest).flatMap((name) => {
-      const sheet = /^src\/sheets\/(\w+)\/\w+Sheet\.tsx$/.exec(name)?.[1];
-      const chunks = [...new Set([...bench, ...needs(name)])].filter((one) => !first.has(one));
-      return sheet ? [[sheet === 'cover' ? '' : sheet, chunks.map((one) => `/${manifest[one].file}`)]] : [];
-    }),
-  );
+  const scripts = (...names) =>
+    [...new Set(names.flatMap((name) => [...needs(name)]))]
+      .filter((one) => !first.has(one))
+      .map((one) => `/${manifest[one].file}`);
+  const sheets = Object.keys(manifest).flatMap((name) => {
+    const sheet = /^src\/sheets\/(\w+)\/\w+Sheet\.tsx$/.exec(name)?.[1];
+    if (!sheet) return [];
+    const address = sheet === 'cover' ? '' : sheet.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
+    return [[address, scripts('src/job/JobPage.tsx', name)]];
+  });
+  return Object.fromEntries([...sheets, ['book', scripts('src/app/BookPage.tsx')]]);
 }
 
 /** Each text of the interface beside itself as small as it goes, so that no request waits for it to be packed. */

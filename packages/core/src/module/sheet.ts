@@ -1,4 +1,4 @@
-import { remembered } from '../memo';
+import { remembered, together } from '../memo';
 import type { Entry, ModuleSheet } from '../document';
 
 /** The data sheet as numbers; missing coefficients are replaced and named. */
@@ -23,8 +23,16 @@ export interface ModuleNumbers {
 /** Where a sheet gives none. Common practice for crystalline silicon, on the careful side. */
 export const FALLBACK = { alphaIscPct: 0.06, gammaPmaxPct: -0.45, betaVocPct: -0.35 } as const;
 
-/** The same numbers for the same sheet, so that what is worked out of them is worked out once. */
-export const readSheet = remembered('data sheet read', numbersOf);
+/** The same object for equal sheets, so that what arrays of one panel have in common is worked out once. */
+export const readSheet = remembered('data sheet read', (sheet: ModuleSheet) => asKnown(numbersOf(sheet)));
+
+const known = new WeakMap<readonly unknown[], ModuleNumbers>();
+function asKnown(numbers: ModuleNumbers): ModuleNumbers {
+  const figures = together(Object.values(numbers).flat());
+  const same = known.get(figures) ?? numbers;
+  known.set(figures, same);
+  return same;
+}
 
 function numbersOf(sheet: ModuleSheet): ModuleNumbers {
   const assumed: string[] = [];

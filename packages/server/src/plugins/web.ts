@@ -6,7 +6,7 @@ import { join } from 'node:path';
 /** Stands in the built page where the nonce of the answer goes. */
 const NONCE = '__CSP_NONCE__';
 const WITH_NAME = /\/assets\/.+-[\w-]{8,}\.\w+(\.br|\.gz)?$/;
-const OF_JOB = /^\/jobs\/([0-9a-f-]{36})(?:\/(\w+))?$/;
+const OF_JOB = /^\/jobs\/([0-9a-f-]{36})(?:\/([\w-]+))?$/;
 
 /** What is asked for with a page of a job: its scripts, and the job itself. @param scripts by the sheet's name */
 function hints(path: string, scripts: Readonly<Record<string, readonly string[]>>): string {

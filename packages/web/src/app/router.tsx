@@ -57,6 +57,9 @@ export const router = createBrowserRouter([
     path: '/jobs/:id/book',
     errorElement: <Failure />,
     HydrateFallback: () => null,
-    lazy: async () => ({ Component: (await import('./BookPage')).BookPage }),
+    lazy: async () => {
+      wakeCore(false);
+      return { Component: (await import('./BookPage')).BookPage };
+    },
   },
 ]);

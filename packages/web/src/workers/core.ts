@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
-import type { Core } from './core.worker';
+import { telling } from './asBefore';
+import type { Core, Questions } from './core.worker';
 
 /** No design takes so long; a worker that does not answer by then hangs. */
 const LIMIT_MS = 20_000;
@@ -8,12 +9,30 @@ const FIRST_LIMIT_MS = 90_000;
 /** Long work that says by itself how far it is. */
 const UNLIMITED: ReadonlySet<PropertyKey> = new Set(['pile']);
 
+/** Questions about a design and its climate, which come first in them. */
+const QUESTIONS: Readonly<Record<keyof Questions, true>> = {
+  ways: true,
+  proposals: true,
+  acWays: true,
+  guesses: true,
+  dark: true,
+  sky: true,
+  field: true,
+  uses: true,
+  useWorking: true,
+  life: true,
+  clip: true,
+  curves: true,
+  pile: true,
+};
+
 /** The worker died, hangs or does not start; the next question goes to a new one. */
 export class WorkerLost extends Error {}
 
 interface Running {
   worker: Worker;
   remote: Remote<Core>;
+  tell: ReturnType<typeof telling>;
   /** Never comes; fails when the worker is lost. */
   lost: Promise<never>;
   lose: (why: string) => void;
@@ -42,7 +61,7 @@ export function steady(make: () => Worker, after?: () => Promise<unknown>): Remo
     };
     worker.addEventListener('error', () => lose('The calculation broke off'));
     worker.addEventListener('messageerror', () => lose('The calculation broke off'));
-    return { worker, remote: wrap<Core>(worker), lost, lose, answered: false };
+    return { worker, remote: wrap<Core>(worker), tell: telling(), lost, lose, answered: false };
   };
 
   const call = async (name: PropertyKey, args: unknown[]) => {
@@ -50,9 +69,10 @@ export function steady(make: () => Worker, after?: () => Promise<unknown>): Remo
     const own = (running ??= start());
     const limit = UNLIMITED.has(name) ? null : own.answered ? LIMIT_MS : FIRST_LIMIT_MS;
     const timer = limit && setTimeout(() => own.lose('The calculation did not finish'), limit);
+    const sent = Object.hasOwn(QUESTIONS, name) ? own.tell(args) : args;
     try {
       const answer = await Promise.race([
-        (own.remote as unknown as Record<PropertyKey, Call>)[name]?.(...args),
+        (own.remote as unknown as Record<PropertyKey, Call>)[name]?.(...sent),
         own.lost,
       ]);
       own.answered = true;
@@ -85,13 +105,13 @@ function fetchFirst(): Worker {
   return own;
 }
 
-/** Has the worker fetched before it is asked. */
-export function wakeCore(): void {
+/** Has the worker fetched before it is asked. @param second the other one, too: a book asks one alone */
+export function wakeCore(second = true): void {
   if (early) return;
   const own = fetchFirst();
   early = own;
   own.addEventListener('error', () => (early === own ? (early = null) : null), { once: true });
-  void fetched.then(() => (earlySecond ??= worker()));
+  if (second) void fetched.then(() => (earlySecond ??= worker()));
 }
 
 function first(): Worker {
@@ -100,14 +120,14 @@ function first(): Worker {
   return own;
 }
 
-function second(): Worker {
+function other(): Worker {
   const own = earlySecond ?? worker();
   earlySecond = null;
   return own;
 }
 
 const quick = steady(first);
-const patient = steady(second, () => fetched);
+const patient = steady(other, () => fetched);
 
 /** The core in its worker, started when it is first asked. Every answer may fail with `WorkerLost`. */
 export const core = (): Remote<Core> => quick;

@@ -16,19 +16,14 @@ import {
   rebase,
   searchPile,
   settling,
+  shareStructure,
   skyPicture,
   tried,
   useWorking,
   usesPicture,
   waysOut,
-  type AcWay,
-  type ClipPicture,
-  type CurvesPicture,
-  type DarkPicture,
   type Design,
   type Evaluation,
-  type FieldPicture,
-  type Figure,
   type FieldProblem,
   type JobClimate,
   type Guess,
@@ -39,17 +34,11 @@ import {
   type PileChange,
   type ReadingPlace,
   type Rebased,
-  type LifePicture,
-  type ShadeTried,
-  type SkyPicture,
-  type UsesPicture,
-  type Proposals,
-  type WayOut,
   type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
-import { shareStructure } from '@ivolt/core';
 import { answerOf, type Answer } from './answer';
+import { hearing } from './asBefore';
 
 let held: Design | null = null;
 let last: Evaluation | null = null;
@@ -60,55 +49,25 @@ let last: Evaluation | null = null;
  */
 const sameGrid = settling<JobClimate>();
 const sameDesign = settling<Design>();
-const asBefore = (design: Design, grid: JobClimate | null) =>
-  [sameDesign(design), grid && sameGrid(grid)] as const;
 
 /** A long search looks up so often, ms. */
 const SLICE_MS = 60;
 
-/** The computation, away from the thread that types. */
-const core = {
-  /**
-   * @param change the design, or what has changed of the one evaluated before
-   * @returns all of its evaluation, or what has changed of the one before
-   */
-  evaluate: (change: Design | Operation[], grid: JobClimate | null): Answer => {
-    if (!Array.isArray(change)) {
-      held = change;
-      last = null;
-    } else if (held) held = tried(held, change);
-    else throw new Error('There is no design to change');
-    const before = last;
-    last = shareStructure(before, evaluate(held, grid && sameGrid(grid), false));
-    return answerOf(before, last);
-  },
-  ways: (design: Design, grid: JobClimate | null): Record<string, WayOut> =>
-    waysOut(...asBefore(design, grid)),
-  proposals: (design: Design, grid: JobClimate | null): Proposals | null =>
-    proposalsFor(...asBefore(design, grid)),
-  acWays: (design: Design, grid: JobClimate | null): AcWay[] => acWaysFor(...asBefore(design, grid)),
+/** What is asked about a design and its climate. */
+const questions = {
+  ways: waysOut,
+  proposals: proposalsFor,
+  acWays: acWaysFor,
   guesses: (design: Design, grid: JobClimate | null): Guess[] =>
-    rankGuesses(...asBefore(design, grid), penFor(design.units)),
-  dark: (design: Design, grid: JobClimate | null): DarkPicture | null =>
-    darkPicture(...asBefore(design, grid)),
-  sky: (design: Design, grid: JobClimate | null, arrayId: string): SkyPicture | null =>
-    skyPicture(...asBefore(design, grid), arrayId),
-  field: (design: Design, grid: JobClimate | null, arrayId: string): FieldPicture | null =>
-    fieldPicture(...asBefore(design, grid), arrayId),
-  uses: (design: Design, grid: JobClimate | null): UsesPicture | null =>
-    usesPicture(...asBefore(design, grid)),
-  useWorking: (design: Design, grid: JobClimate | null, useId: string): Figure | null =>
-    useWorking(...asBefore(design, grid), useId),
-  life: (design: Design, grid: JobClimate | null): LifePicture | null =>
-    lifePicture(...asBefore(design, grid)),
-  clip: (design: Design, grid: JobClimate | null, arrayId: string): ClipPicture | null =>
-    clipPicture(...asBefore(design, grid), arrayId),
-  curves: (
-    design: Design,
-    grid: JobClimate | null,
-    arrayId: string,
-    shade: ShadeTried | null,
-  ): CurvesPicture | null => curvesPicture(...asBefore(design, grid), arrayId, shade),
+    rankGuesses(design, grid, penFor(design.units)),
+  dark: darkPicture,
+  sky: skyPicture,
+  field: fieldPicture,
+  uses: usesPicture,
+  useWorking,
+  life: lifePicture,
+  clip: clipPicture,
+  curves: curvesPicture,
   /**
    * Searches in slices, so that other questions are answered in between.
    * @param onShare told the share done, 0–1; what it answers false to is given up @returns null where it is
@@ -121,7 +80,7 @@ const core = {
     together: boolean,
     onShare: (share: number) => boolean | Promise<boolean>,
   ): Promise<PileAnswer | null> => {
-    const search = searchPile(...asBefore(design, grid), arrayId, change, together);
+    const search = searchPile(design, grid, arrayId, change, together);
     let slice = performance.now();
     for (let turn = search.next(); ; turn = search.next()) {
       if (turn.done) return turn.value;
@@ -130,6 +89,25 @@ const core = {
       slice = performance.now();
     }
   },
+};
+
+/** The computation, away from the thread that types. */
+const core = {
+  /**
+   * @param change the design, or what has changed of the one evaluated before
+   * @returns all of its evaluation, or what has changed of the one before
+   */
+  evaluate: (change: Design | Operation[], grid: JobClimate | null): Answer => {
+    if (!Array.isArray(change)) {
+      held = sameDesign(change);
+      last = null;
+    } else if (held) held = tried(held, change);
+    else throw new Error('There is no design to change');
+    const before = last;
+    last = shareStructure(before, evaluate(held, grid && sameGrid(grid), false));
+    return answerOf(before, last);
+  },
+  ...hearing(questions, sameDesign, sameGrid),
   problems: (design: Design): FieldProblem[] => problemsOf(design),
   rebase: (base: Design, mine: Design, theirs: Design): Rebased<Design> =>
     rebase(base, mine, theirs, isDesign),
@@ -142,6 +120,8 @@ const core = {
   readJobFile: (text: string): JobFileReading => readJobFile(text),
 };
 
+/** What is asked about a design: of what it is asked about only what is new is sent. */
+export type Questions = typeof questions;
 export type Core = typeof core;
 expose(core);
 
