@@ -46,6 +46,10 @@ const Leaf = styled.section`
   border-top: 1.5px solid ${color.ink};
   margin-top: 36px;
   padding-top: 20px;
+  @media screen {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 4000px;
+  }
   @media print {
     break-before: page;
     border: 0;
@@ -171,12 +175,18 @@ const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
   'one-line': [],
 };
 
-/** Every sheet, one after another. */
+/** The cover and every sheet, one after another. */
 function Leaves() {
-  const bound = useBound(SHEETS.length);
-  return SHEETS.slice(0, bound).map((sheet, index) => (
-    <OneSheet key={sheet} sheet={sheet} number={index + 1} />
-  ));
+  const bound = useBound(1 + SHEETS.length);
+  return (
+    <>
+      <div id="book-cover" />
+      {bound > 0 ? <CoverSheet /> : null}
+      {SHEETS.slice(0, Math.max(0, bound - 1)).map((sheet, index) => (
+        <OneSheet key={sheet} sheet={sheet} number={index + 1} />
+      ))}
+    </>
+  );
 }
 
 /** A sheet with its arrays, its findings, the workings that matter and its cautions. */
@@ -274,8 +284,6 @@ export function BookPage() {
       </Contents>
       <div data-testid="book" style={{ marginTop: 24 }}>
         <Reading value>
-          <div id="book-cover" />
-          <CoverSheet />
           <Leaves />
         </Reading>
       </div>

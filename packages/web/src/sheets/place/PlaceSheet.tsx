@@ -49,14 +49,19 @@ export function PlaceSheet() {
       <SheetHead sheet="place" />
       <StopTabs shown={placeId} onShow={setAsked} />
       {reading ? null : (
-        <PlaceSearch
-          onTake={(to) => dispatch(movePlace(placeId, to))}
-          latPath={placeId === HOME ? '/place/lat' : `/stops/${placeId}/lat`}
-        />
+        <>
+          <PlaceSearch
+            onTake={(to) => dispatch(movePlace(placeId, to))}
+            latPath={placeId === HOME ? '/place/lat' : `/stops/${placeId}/lat`}
+          />
+          <MapRoom>
+            <WorldMap
+              marks={marks}
+              onTake={(lat, lon) => dispatch(movePlace(placeId, { name: '', lat, lon }))}
+            />
+          </MapRoom>
+        </>
       )}
-      <MapRoom>
-        <WorldMap marks={marks} onTake={(lat, lon) => dispatch(movePlace(placeId, { name: '', lat, lon }))} />
-      </MapRoom>
       <Section part="place-where" style={{ marginTop: 14 }} title={<>{place.name || 'Where it stands'}</>}>
         <PlaceFields placeId={placeId} onGone={() => setAsked(HOME)} />
         <AddStop onShow={setAsked} />
