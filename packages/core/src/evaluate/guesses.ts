@@ -113,8 +113,7 @@ const LONG_TABLE = 400;
 const MOST_OF_LONG = 12;
 
 /** Of many arrays those with most watts, and those nearest to a limit of volts. */
-const MANY_ARRAYS = 8;
-const MOST_OF_MANY = 4;
+const MOST_ARRAYS = 8;
 
 /** The uses whose guesses are not tried. */
 function smallUses({ loads: { rows } }: Facts): string[] {
@@ -129,10 +128,10 @@ function smallUses({ loads: { rows } }: Facts): string[] {
 
 /** The arrays whose guesses are not tried, and the controllers that only such are on. */
 function smallArrays({ arrays, energy }: Facts): string[] {
-  if (arrays.length <= MANY_ARRAYS) return [];
+  if (arrays.length <= MOST_ARRAYS) return [];
   const watts = ({ id }: { id: string }) => energy?.arrays[id]?.wiredW ?? 0;
   const kept = [
-    ...arrays.toSorted((a, b) => watts(b) - watts(a)).slice(0, MOST_OF_MANY),
+    ...arrays.toSorted((a, b) => watts(b) - watts(a)).slice(0, MOST_ARRAYS),
     tightest(arrays, coldMargin),
     tightest(arrays, hotMargin),
   ];

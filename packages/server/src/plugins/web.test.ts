@@ -21,7 +21,7 @@ beforeAll(async () => {
   writeFileSync(join(directory, 'assets', 'index-Ab12Cd34.js.br'), brotliCompressSync('export {}'));
   writeFileSync(
     join(directory, 'preloads.json'),
-    JSON.stringify({ '': ['/assets/a.js'], bank: ['/assets/b.js'] }),
+    JSON.stringify({ '': ['/assets/a.js'], bank: ['/assets/b.js'], 'one-line': ['/assets/o.js'] }),
   );
   writeFileSync(join(directory, 'mark.svg'), '<svg/>');
   app = Fastify();
@@ -61,6 +61,7 @@ it('asks with a page of a job for its scripts and the job, and with no other pag
   expect(bank).toContain('<link rel="modulepreload" crossorigin href="/assets/b.js">');
   expect(bank).toContain(`as="fetch" crossorigin href="/api/jobs/${id}"`);
   expect((await app.inject(`/jobs/${id}?x=1`)).body).toContain('href="/assets/a.js"');
+  expect((await app.inject(`/jobs/${id}/one-line`)).body).toContain('href="/assets/o.js"');
   for (const url of ['/', `/jobs/${id}/constructor`, '/jobs/"><script>/bank', '/jobs/5df0'])
     expect((await app.inject(url)).body).not.toMatch(/preload|<script>/);
 });

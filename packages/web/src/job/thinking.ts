@@ -69,7 +69,8 @@ export class Thinker {
       this.sent = design;
       try {
         const answer = await core().evaluate(change, climate.grid);
-        this.evaluation = evaluationFrom(this.evaluation, answer);
+        // frozen here, so that the store does not walk through all of it to do so
+        this.evaluation = Object.freeze(evaluationFrom(this.evaluation, answer));
         if (!this.closed) this.store.dispatch(jobActions.evaluated(this.evaluation));
       } catch (error) {
         // whatever the worker holds now, the next question tells it all

@@ -43,6 +43,28 @@ it('asks one worker, and another after it died', async () => {
   stubs[1]!.terminate();
 });
 
+it('tells a new worker all, and the same one only what is new', async () => {
+  const asked: unknown[][] = [];
+  const far = () => stub({ sky: (...args: unknown[]) => void asked.push(args), problems: () => [] });
+  const stubs = [far(), far()];
+  let started = 0;
+  const core = steady(() => stubs[started++]!.worker);
+  const [design, grid] = [{ name: 'a' }, { latDeg: 1 }] as never[];
+  await core.sky(design!, grid!, 'a1');
+  await core.sky(design!, grid!, 'a2');
+  await core.problems(design!);
+  await core.sky(design!, null, 'a3');
+  stubs[0]!.die();
+  await core.sky(design!, null, 'a4');
+  stubs[1]!.terminate();
+  expect(asked).toEqual([
+    [design, grid, 'a1'],
+    ['as before', 'as before', 'a2'],
+    ['as before', null, 'a3'],
+    [design, null, 'a4'],
+  ]);
+});
+
 it('fails what waits when a worker dies or does not start', async () => {
   const silent = stub(null);
   const core = steady(() => silent.worker);
