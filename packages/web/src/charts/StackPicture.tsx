@@ -85,34 +85,17 @@ export const StackPicture = memo(function StackPicture({ picture }: { picture: P
           </g>
         ))}
         {startExtraW > 0 ? (
-          <>
-            <HatchedRect
-              name="start"
-              x={x(FROM_S)}
-              width={x(START_S) - x(FROM_S)}
-              y={y(runningW + startExtraW)}
-              height={y(runningW) - y(runningW + startExtraW)}
-              gap={5}
-              weight={1.7}
-              ink={color.ink}
-              outline={color.ink}
-            />
-            {[`${short(starts ?? 'it', 20)} starts`, `${watts(runningW + startExtraW)} in all`].map(
-              (line, i) => (
-                <text
-                  key={line}
-                  x={x(FROM_S) + 8}
-                  y={startLabel + i * ROW}
-                  fontWeight={700}
-                  stroke={color.paper}
-                  strokeWidth="4"
-                  paintOrder="stroke"
-                >
-                  {line}
-                </text>
-              ),
-            )}
-          </>
+          <HatchedRect
+            name="start"
+            x={x(FROM_S)}
+            width={x(START_S) - x(FROM_S)}
+            y={y(runningW + startExtraW)}
+            height={y(runningW) - y(runningW + startExtraW)}
+            gap={5}
+            weight={1.7}
+            ink={color.ink}
+            outline={color.ink}
+          />
         ) : null}
         {limits ? (
           <>
@@ -123,6 +106,9 @@ export const StackPicture = memo(function StackPicture({ picture }: { picture: P
               textAnchor="end"
               fill={color.stored}
               fontWeight={700}
+              stroke={color.paper}
+              strokeWidth="4"
+              paintOrder="stroke"
             >
               {watts(limits.continuousW)} for hours
             </text>
@@ -136,6 +122,23 @@ export const StackPicture = memo(function StackPicture({ picture }: { picture: P
             </text>
           </>
         ) : null}
+        {startExtraW > 0
+          ? [`${short(starts ?? 'it', 20)} starts`, `${watts(runningW + startExtraW)} in all`].map(
+              (line, i) => (
+                <text
+                  key={line}
+                  x={x(FROM_S) + 8}
+                  y={startLabel + i * ROW}
+                  fontWeight={700}
+                  stroke={color.paper}
+                  strokeWidth="4"
+                  paintOrder="stroke"
+                >
+                  {line}
+                </text>
+              ),
+            )
+          : null}
         {TICKS.filter(([seconds]) => width >= 560 || ![0.1, 10, 600].includes(seconds)).map(
           ([seconds, name]) => (
             <g key={name}>

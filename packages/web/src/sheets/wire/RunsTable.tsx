@@ -83,7 +83,7 @@ export function RunsTable({
   const show = useUnits();
   if (reading)
     return (
-      <ol style={{ margin: 0, paddingLeft: 22 }}>
+      <ol style={{ margin: 0, paddingLeft: '2.2em' }}>
         {runs.map((run) => (
           <li key={run.key}>{runText(run, show)}</li>
         ))}
