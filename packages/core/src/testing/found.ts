@@ -1,8 +1,9 @@
 import { calculate } from '../calculate';
 import type { JobClimate } from '../climate';
-import type { Design } from '../document';
+import { withValueAt, type Design } from '../document';
+import { judge } from '../evaluate';
 import { penFor } from '../figures';
-import type { Finding, WayOut } from '../findings';
+import type { Finding, Severity, WayOut } from '../findings';
 import { Prover } from '../remedies';
 
 /**
@@ -24,3 +25,11 @@ export function foundIn(design: Design, grid: JobClimate | null, id: string): Fi
     },
   );
 }
+
+/** A design with other things at some places. */
+export const withAll = (design: Design, changes: Readonly<Record<string, unknown>>): Design =>
+  Object.entries(changes).reduce((all, [path, value]) => withValueAt(all, path, value), design);
+
+/** How grave a finding of a design is; null where it is not said. Without what may be pressed. */
+export const severityIn = (design: Design, grid: JobClimate | null, id: string): Severity | null =>
+  judge(design, grid).findings.find((finding) => finding.id === id)?.severity ?? null;
