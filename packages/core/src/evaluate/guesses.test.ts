@@ -174,6 +174,23 @@ describe('each guess', () => {
     expect(found).toHaveLength(40);
     for (let i = 45; i < 60; i++) expect(found.some(({ path }) => path === `/uses/u${i}/watts`)).toBe(true);
   });
+  it('of a long table leaves out what waits for surplus or for later', () => {
+    const uses = Object.fromEntries(
+      Array.from({ length: 60 }, (_, i) => [
+        `u${i}`,
+        {
+          ...blankUse(i + 1, `Use ${i}`),
+          watts: guess(i < 40 ? 10 : 900),
+          hours: chosen(1),
+          ...(i >= 40 ? (i % 2 ? { priority: 'surplus' as const } : { stage: 1 }) : {}),
+        },
+      ]),
+    );
+    const paths = ranked({ ...dairy, uses }).flatMap(({ path }) =>
+      path && /^\/uses\/.*\/watts$/.test(path) ? [path] : [],
+    );
+    expect(paths.toSorted()).toEqual(Array.from({ length: 40 }, (_, i) => `/uses/u${i}/watts`).toSorted());
+  });
   it('of many arrays is tried only for the largest and those nearest to a limit', () => {
     const known = JSON.parse(JSON.stringify(dairy).replaceAll('"guess"', '"measured"')) as Design;
     const [first] = Object.values(known.arrays) as [Design['arrays'][string]];

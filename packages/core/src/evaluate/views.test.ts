@@ -187,6 +187,26 @@ describe('the one-line, before it is laid out', () => {
     expect(buried(withValueAt(vale, '/wiring/stretches/t1/surroundings', 'wall'))).toBeNull();
     expect(buried(withValueAt(vale, '/wiring/circuits/feed-a1/path', ['w1']))).toBeNull();
   });
+  it('breaks long words of a box at their commas, and at nothing else', () => {
+    const vale = examples().find(({ design }) => design.name.startsWith('Vale'))!.design;
+    const named = (label: string) =>
+      line(withValueAt(vale, '/controllers/c1/label', label))
+        .parts.find(({ id }) => id === 'controller:c1')!
+        .lines.map(plain);
+    expect(named('Mine, 150 V')).toEqual(['Mine, 150 V', 'up to 150 V']);
+    expect(named('Controller of ours, 150 V, 60 A')).toEqual([
+      'Controller of ours,',
+      '150 V, 60 A',
+      'up to 150 V',
+    ]);
+    expect(named('Ours, for the ground rack, 60 A')).toEqual([
+      'Ours,',
+      'for the ground rack,',
+      '60 A',
+      'up to 150 V',
+    ]);
+    expect(named('A controller with a long name')).toEqual(['A controller with a long name', 'up to 150 V']);
+  });
   it('draws a heavier line for more amps, and counts what is alike', () => {
     for (const { design } of examples()) {
       const { wire } = view(design);
