@@ -77,3 +77,24 @@ it.each([
     message: expect.stringMatching(/\w+ \w+/) as string,
   });
 });
+
+it('reads no day and no hour that there is none of', () => {
+  const day = (stamp: string) => {
+    const { series } = read(['time,W', '2026-01-31 22:00,10', '2026-01-31 23:00,10', `${stamp},10`]);
+    return series.notes.length === 0 ? 'read' : series.notes[0];
+  };
+  expect(day('2026-01-31 24:00')).toBe('read');
+  for (const stamp of [
+    '2026-01-31 24:01',
+    '2026-02-01 25:00',
+    '2026-02-01 00:60',
+    '2026-02-30 00:00',
+    '31.02.2026 00:00',
+    '2026-13-01 00:00',
+    '2026-00-01 00:00',
+    '2026-02-00 00:00',
+  ])
+    expect([stamp, day(stamp)]).toEqual([stamp, '1 line could not be read and were left out.']);
+  // a leap day is one
+  expect(read(['time,W', '2028-02-29 10:00,5', '2028-02-29 11:00,5']).series.watts[1]![10]).toBe(5);
+});

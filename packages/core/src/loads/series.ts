@@ -17,8 +17,11 @@ function timeOf(cell: string): number | null {
   if (!numbers) return null;
   const [a = 0, month = 0, c = 0, hour = 0, minute = 0, second = 0] = numbers;
   const [year, day] = iso ? [a, c] : [c, a];
-  if (month < 1 || month > 12 || day < 1 || day > 31 || hour > 24) return null;
-  return Date.UTC(year, month - 1, day, hour, minute, second);
+  const midnight = Date.UTC(year, month - 1, day);
+  // the thirtieth of February is none; the end of a day may be written as 24:00
+  const isDay = month >= 1 && day >= 1 && new Date(midnight).getUTCMonth() === month - 1;
+  const intoDay = ((hour * 60 + minute) * 60 + second) * 1000;
+  return isDay && minute < 60 && second < 60 && intoDay <= 24 * HOUR ? midnight + intoDay : null;
 }
 
 function unitOf(heading: string): SeriesUnit | null {
