@@ -88,9 +88,13 @@ export async function benchWires({ say, time }) {
   let seed = 5;
   const next = () => (seed = (seed * 16807) % 2147483647) / 2147483647;
   for (let i = 0; i < 60; i++) {
-    const pieces = Array.from({ length: 60 }, (_, k) => ({ lengthM: 1 + 14 * next(), what: `${k}` }));
+    const pieces = Array.from({ length: 60 }, (_, k) => ({
+      lengthM: 1 + 14 * next(),
+      what: `${k}`,
+      colour: 'red',
+    }));
     const began = performance.now();
-    if (core.cutFrom(pieces, new Array(12).fill(50)).exact) exact++;
+    if (core.cutFrom(pieces, new Array(12).fill({ lengthM: 50, colour: '' })).exact) exact++;
     times.push(performance.now() - began);
   }
   say(`60 pieces cut from coils, exact in ${exact} of 60`, times, '≤ 200 ms');

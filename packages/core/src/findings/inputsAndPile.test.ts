@@ -28,6 +28,30 @@ const dairy = put(
 const honey = named('Honey house');
 const pileOf = (design: Design, grid = climate) => calculate(design, grid).arrays[0]!.pile!;
 
+describe('the window that the strings of a pile work in', () => {
+  const best = pileOf(honey).inputs[0]!.solved.peaks[0]!.volts;
+  const controller = honey.arrays.a1!.strings.controller;
+  const within = (from: number, to: number) =>
+    put(
+      honey,
+      [`/controllers/${controller}/minVolts`, chosen(from)],
+      [`/controllers/${controller}/maxWorkVolts`, chosen(to)],
+    );
+  it('is told with the end they lie beyond, and not while they are inside', () => {
+    expect(find(within(60, best + 1), 'pile.outside.1')).toBeUndefined();
+    expect(find(within(60, best - 1), 'pile.outside.1')).toMatchObject({
+      severity: 'look',
+      value: best,
+      limit: best - 1,
+    });
+    expect(find(within(best - 1, best + 9), 'pile.outside.1')).toBeUndefined();
+    const below = find(within(best + 1, best + 9), 'pile.outside.1')!;
+    expect(below.value).toBe(best);
+    expect(below.limit).toBeGreaterThan(best);
+    expect(below.limit).toBeLessThan(best + 9);
+  });
+});
+
 describe('inputs with limits of their own', () => {
   const two = put(
     dairy,
@@ -260,6 +284,13 @@ describe('a pile of unlike panels', () => {
       focus: '/arrays/a1/pile/sorts/k2/module/vmp',
     });
     expect(find(put(honey, ['/arrays/a1/pile/strings/s1/input', 5]), 'pile.input.5')?.severity).toBe('stop');
+    // the last one is there
+    const last = calculate(honey, climate).arrays[0]!.berth.windows.length;
+    const onLast = put(honey, ['/arrays/a1/pile/strings/s1/input', last]);
+    expect(find(onLast, `pile.input.${last}`)).toBeUndefined();
+    expect(
+      find(put(honey, ['/arrays/a1/pile/strings/s1/input', last + 1]), `pile.input.${last + 1}`)?.severity,
+    ).toBe('stop');
   });
 
   it('needs fuses where the others can feed more into a string than its panels bear', () => {

@@ -258,7 +258,7 @@ const shortCoil: Rule = ({ takeOff }, pen) =>
   takeOff.cables.flatMap(({ id, size, colour, cutting }): FindingParts[] => {
     const [longest] = cutting?.short.toSorted((a, b) => b.lengthM - a.lengthM) ?? [];
     if (!cutting || !longest) return [];
-    const left = Math.max(0, ...cutting.coils.map(({ leftM }) => leftM));
+    const left = cutting.longestLeftM;
     const lacks = cutting.short.reduce((sum, { lengthM }) => sum + lengthM, 0);
     return [
       {

@@ -195,3 +195,53 @@ describe('figures of wires', () => {
     expect(told).toEqual(told.toSorted((a, b) => b - a));
   });
 });
+
+describe('coils at hand', () => {
+  const honey = examples().find(({ id }) => id === 'honey-house')!.design;
+  const cold = plainClimate(52.1);
+  const coil = (metres: number, colour = 'black', count = 1) => ({
+    position: 1,
+    size: '10 AWG' as const,
+    colour,
+    metres: measured(metres),
+    count: chosen(count),
+  });
+  const lines = (coils: Record<string, ReturnType<typeof coil>>) =>
+    calculate({ ...honey, wiring: { ...honey.wiring, coils } }, cold).takeOff.cables.filter(
+      ({ size }) => size === '10 AWG',
+    );
+  it('are cut for all lines of their size and colour together, and no metre twice', () => {
+    for (const [metres, colour] of [
+      [26, 'black'],
+      [26, ''],
+      [33, ''],
+      [100, ''],
+      [16, 'black'],
+    ] as const) {
+      const cut = lines({ k1: coil(metres, colour) });
+      const pieces = cut.flatMap(({ cutting }) => cutting?.coils.flatMap((one) => one.pieces) ?? []);
+      const taken = pieces.reduce((sum, { lengthM }) => sum + lengthM, 0);
+      expect(taken).toBeLessThanOrEqual(metres + 1e-9);
+      for (const { cutting } of cut)
+        for (const { leftM } of cutting?.coils ?? []) expect(leftM).toBeCloseTo(metres - taken, 6);
+      const wanted = cut.filter(({ cutting }) => cutting).reduce((sum, line) => sum + line.metres, 0);
+      const short = cut.flatMap(({ cutting }) => cutting?.short ?? []);
+      expect(taken + short.reduce((sum, { lengthM }) => sum + lengthM, 0)).toBeCloseTo(wanted, 6);
+      // one coil that is as long as all of it does
+      if (metres >= wanted) expect(short).toEqual([]);
+    }
+  });
+  it('leave what an untouched one has', () => {
+    const short = lines({ k1: coil(9) }).find(({ id }) => id === 'solar/10 AWG/black')!.cutting!;
+    expect(short.coils).toEqual([]);
+    expect(short.short).toHaveLength(2);
+    // 3.3 m of it go to the AC panel
+    expect(short.longestLeftM).toBeCloseTo(9 - 3.3, 6);
+    const two = lines({ k1: coil(9, 'black', 2) }).find(({ id }) => id === 'solar/10 AWG/black')!.cutting!;
+    expect(two.longestLeftM).toBeCloseTo(9, 9);
+  });
+  it('of another colour or size are of no use', () => {
+    expect(lines({ k1: coil(100, 'red') }).find(({ colour }) => colour === 'black')!.cutting).toBeNull();
+    expect(lines({ k1: { ...coil(100, ''), size: '8 AWG' as never } })[0]!.cutting).toBeNull();
+  });
+});

@@ -2,18 +2,26 @@
 export interface CutPiece {
   lengthM: number;
   what: string;
+  colour: string;
 }
 
-export interface CoilCut {
+/** A coil that is at hand, m, and its colour; of any where that is empty. */
+export interface Reel {
   lengthM: number;
-  pieces: CutPiece[];
+  colour: string;
+}
+
+export interface CoilCut<P extends CutPiece = CutPiece> {
+  reel: Reel;
+  pieces: P[];
   leftM: number;
 }
 
-export interface Cutting {
-  coils: CoilCut[];
+export interface Cutting<P extends CutPiece = CutPiece> {
+  /** Those that something is cut from. */
+  coils: CoilCut<P>[];
   /** What no coil is long enough for, or that is left when all are used. */
-  short: CutPiece[];
+  short: P[];
   /** True where fewer coils, or more of the pieces, are shown to be impossible. */
   exact: boolean;
 }
@@ -21,14 +29,19 @@ export interface Cutting {
 /** Steps of the search before it settles for what it has. */
 const MOST_STEPS = 60_000;
 const TINY = 1e-9;
+/** m, to tell coils of other colours apart. */
+const LONGER_THAN_ANY = 1e6;
+
+export const takes = ({ colour }: Reel, piece: Pick<CutPiece, 'colour'>): boolean =>
+  colour === '' || colour === piece.colour;
 
 /** Longest first into the coil that it leaves least of. */
-function bestFit(pieces: readonly CutPiece[], coils: readonly number[]): Cutting {
-  const cuts = coils.map((lengthM): CoilCut => ({ lengthM, pieces: [], leftM: lengthM }));
-  const short: CutPiece[] = [];
+function bestFit<P extends CutPiece>(pieces: readonly P[], reels: readonly Reel[]): Cutting<P> {
+  const cuts = reels.map((reel): CoilCut<P> => ({ reel, pieces: [], leftM: reel.lengthM }));
+  const short: P[] = [];
   for (const piece of pieces) {
-    const fits = cuts.filter(({ leftM }) => leftM >= piece.lengthM - TINY);
-    const into = fits.reduce<CoilCut | null>(
+    const fits = cuts.filter(({ reel, leftM }) => leftM >= piece.lengthM - TINY && takes(reel, piece));
+    const into = fits.reduce<CoilCut<P> | null>(
       (best, cut) =>
         !best ||
         Number(cut.pieces.length > 0) > Number(best.pieces.length > 0) ||
@@ -49,20 +62,23 @@ function bestFit(pieces: readonly CutPiece[], coils: readonly number[]): Cutting
 /**
  * Pieces cut from coils without a joint: all of them where that is possible, from as few coils as it is.
  * Exact within its steps, which hold for 60 pieces of a usual job; beyond them the best that was found.
- * @param pieces m, 0 and up @param coils m, each once
+ * @param pieces m, 0 and up, of all that may come from these coils @param coils each once
  */
-export function cutFrom(pieces: readonly CutPiece[], coils: readonly number[]): Cutting {
+export function cutFrom<P extends CutPiece>(pieces: readonly P[], coils: readonly Reel[]): Cutting<P> {
   const inTurn = pieces.toSorted((a, b) => b.lengthM - a.lengthM);
-  const lengths = coils.toSorted((a, b) => b - a);
-  const first = bestFit(inTurn, lengths);
-  const total = inTurn.reduce((sum, { lengthM }) => sum + lengthM, 0);
-  if (first.short.length === 0 && first.coils.length <= leastCoils(total, inTurn, lengths))
-    return { ...first, exact: true };
-  return searched(inTurn, lengths, first, total);
+  const reels = coils.toSorted((a, b) => b.lengthM - a.lengthM);
+  const first = bestFit(inTurn, reels);
+  const bound = leastCoils(
+    inTurn,
+    reels.map(({ lengthM }) => lengthM),
+  );
+  if (first.short.length === 0 && first.coils.length <= bound) return { ...first, exact: true };
+  return searched(inTurn, reels, first, bound);
 }
 
 /** No fewer of the longest coils can hold so many metres. */
-function leastCoils(total: number, pieces: readonly CutPiece[], lengths: readonly number[]): number {
+function leastCoils(pieces: readonly CutPiece[], lengths: readonly number[]): number {
+  const total = pieces.reduce((sum, { lengthM }) => sum + lengthM, 0);
   let [held, count] = [0, 0];
   while (held < total - 1e-6 && count < lengths.length) held += lengths[count++] ?? 0;
   // pieces longer than half of the longest coil do not share one
@@ -70,17 +86,18 @@ function leastCoils(total: number, pieces: readonly CutPiece[], lengths: readonl
   return Math.max(count, pieces.filter(({ lengthM }) => lengthM > half + TINY).length);
 }
 
-function searched(
-  pieces: readonly CutPiece[],
-  lengths: readonly number[],
-  first: Cutting,
-  total: number,
-): Cutting {
-  const left = [...lengths];
+function searched<P extends CutPiece>(
+  pieces: readonly P[],
+  reels: readonly Reel[],
+  first: Cutting<P>,
+  bound: number,
+): Cutting<P> {
+  const left = reels.map(({ lengthM }) => lengthM);
+  const colours = [...new Set(reels.map(({ colour }) => colour))];
+  const colourAt = reels.map(({ colour }) => colours.indexOf(colour));
   const into: number[] = [];
   let steps = 0;
   let best = { short: first.short.length, coils: first.coils.length, into: null as number[] | null };
-  const bound = leastCoils(total, pieces, lengths);
   /** @returns true where nothing better can be */
   const place = (at: number, short: number, used: number): boolean => {
     if (short > best.short || (short === best.short && used >= best.coils)) return false;
@@ -89,14 +106,16 @@ function searched(
       return short === 0 && used <= bound;
     }
     if (++steps > MOST_STEPS) return true;
-    const need = pieces[at]?.lengthM ?? 0;
+    const piece = pieces[at] as P;
+    const need = piece.lengthM;
     const tried = new Set<number>();
-    for (let coil = 0; coil < left.length; coil++) {
+    for (const [coil, reel] of reels.entries()) {
       const has = left[coil] ?? 0;
-      const fresh = has === lengths[coil];
-      // coils that have the same left are the same coil
-      const mark = fresh ? -has : has;
-      if (has < need - TINY || tried.has(mark)) continue;
+      const fresh = has === reel.lengthM;
+      // coils of a colour that have the same left are the same coil
+      const alike = has + LONGER_THAN_ANY * (colourAt[coil] ?? 0);
+      const mark = fresh ? -alike : alike;
+      if (has < need - TINY || tried.has(mark) || !takes(reel, piece)) continue;
       tried.add(mark);
       left[coil] = has - need;
       into.push(coil);
@@ -113,8 +132,8 @@ function searched(
   place(0, 0, 0);
   const exact = steps <= MOST_STEPS;
   if (!best.into) return { ...first, exact };
-  const cuts = lengths.map((lengthM): CoilCut => ({ lengthM, pieces: [], leftM: lengthM }));
-  const short: CutPiece[] = [];
+  const cuts = reels.map((reel): CoilCut<P> => ({ reel, pieces: [], leftM: reel.lengthM }));
+  const short: P[] = [];
   for (const [at, piece] of pieces.entries()) {
     const cut = cuts[best.into[at] ?? -1];
     if (!cut) short.push(piece);

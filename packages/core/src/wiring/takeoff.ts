@@ -1,7 +1,7 @@
 import type { Coil, Metal, School, SizeName } from '../document';
 import type { CableKind } from './ampacity';
 import { conductor, METAL_COSTS, sizeText } from './conductor';
-import { cutFrom, type Cutting, type CutPiece } from './cutting';
+import { cutFrom, takes, type Cutting, type CutPiece, type Reel } from './cutting';
 import { earthOf } from './earth';
 import type { Wired } from './size';
 
@@ -49,7 +49,13 @@ export interface CableLine {
   metres: number;
   pieces: CutPiece[];
   /** From the coils that are at hand; null where there are none of it. */
-  cutting: Cutting | null;
+  cutting: LineCutting | null;
+}
+
+/** What of the coils at hand a line gets, beside the other lines that come from them. */
+export interface LineCutting extends Cutting {
+  /** The longest that any coil of it has left in one piece, m. */
+  longestLeftM: number;
 }
 
 export interface SmallPart {
@@ -96,7 +102,7 @@ export function takeOff(
     const id = `${kind}/${size}/${colour}${metal === 'aluminium' ? '/aluminium' : ''}`;
     const line = lines.get(id) ?? { id, size, kind, metal, colour, metres: 0, pieces: [], cutting: null };
     const piece = (lengthM + 2 * endsM) * (1 + slackPct / 100);
-    for (let i = 0; i < many; i++) line.pieces.push({ lengthM: piece, what });
+    for (let i = 0; i < many; i++) line.pieces.push({ lengthM: piece, what, colour });
     line.metres += piece * many;
     lines.set(id, line);
   };
@@ -127,18 +133,7 @@ export function takeOff(
         circuit.many,
       );
   }
-  const cables = [...lines.values()].map((line): CableLine => {
-    const own = coils
-      .filter(
-        ({ size, colour }) =>
-          // coils that are said are of copper
-          line.metal === 'copper' &&
-          size === line.size &&
-          (colour === '' || colour.toLowerCase() === line.colour),
-      )
-      .flatMap(({ metres, count }) => Array.from({ length: count.value }, () => metres.value));
-    return own.length > 0 ? { ...line, cutting: cutFrom(line.pieces, own) } : line;
-  });
+  const cables = cutAll([...lines.values()], coils);
   return {
     cables,
     parts: partsOf(wired),
@@ -153,6 +148,43 @@ export function takeOff(
       return sum + (make.metal === 'copper' ? metres * chosen.size.areaMm2 * COPPER_KG_PER_MM2_M : 0);
     }, 0),
   };
+}
+
+/** Lines with what each is cut from: what comes from the same coils is cut together, so that no metre is taken twice. */
+function cutAll(lines: readonly CableLine[], coils: readonly Coil[]): CableLine[] {
+  const cuttings = new Map<string, LineCutting>();
+  for (const size of new Set(coils.map((coil) => coil.size))) {
+    const reels = coils
+      .filter((coil) => coil.size === size)
+      .flatMap(({ colour, metres, count }) =>
+        Array.from({ length: count.value }, (): Reel => ({
+          lengthM: metres.value,
+          colour: colour.toLowerCase(),
+        })),
+      );
+    // coils that are said are of copper
+    const of = lines.filter(
+      (line) => line.metal === 'copper' && line.size === size && reels.some((reel) => takes(reel, line)),
+    );
+    const cut = cutFrom(
+      of.flatMap(({ id, pieces }) => pieces.map((piece) => ({ ...piece, id }))),
+      reels,
+    );
+    const leftOf = (reel: Reel) => cut.coils.find((coil) => coil.reel === reel)?.leftM ?? reel.lengthM;
+    for (const line of of) {
+      const own = <P extends { id: string }>(pieces: readonly P[]) =>
+        pieces.filter(({ id }) => id === line.id);
+      cuttings.set(line.id, {
+        coils: cut.coils
+          .map((coil) => ({ ...coil, pieces: own(coil.pieces) }))
+          .filter(({ pieces }) => pieces.length > 0),
+        short: own(cut.short),
+        exact: cut.exact,
+        longestLeftM: Math.max(0, ...reels.filter((reel) => takes(reel, line)).map(leftOf)),
+      });
+    }
+  }
+  return lines.map((line) => ({ ...line, cutting: cuttings.get(line.id) ?? null }));
 }
 
 /** Lugs, ferrules, plugs, glands and labels, counted from the ends of conductors. */
