@@ -2,7 +2,6 @@ import { calculate } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { evaluate, judge } from '../evaluate';
 import { chosen, examples, measured } from '../job';
-import { clipPicture, curvesPicture, searchPile } from '../pictures';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { foundIn } from '../testing/found';
@@ -203,77 +202,6 @@ describe('a pile of unlike panels', () => {
     expect(sorts[0]!.panel.coldVocV).toBeCloseTo(37.6 * beta, 6);
   });
 
-  it('finds what each string gives away, and the search gives it back', () => {
-    const mismatch = find(honey, 'pile.mismatch');
-    expect(mismatch?.severity).toBe('look');
-    const search = searchPile(honey, climate, 'a1');
-    let turn = search.next();
-    while (!turn.done) turn = search.next();
-    const answer = turn.value!;
-    expect(answer.exact).toBe(true);
-    expect(answer.kWh).toBeGreaterThan(pileOf(honey).kWh);
-    const strung = tried(honey, answer.remedy.operations);
-    expect(pileOf(strung).kWh).toBeCloseTo(answer.kWh, 6);
-    expect(findingsIn(strung).some(({ id }) => id.startsWith('pile.missing'))).toBe(false);
-    const made = (design: Design) => calculate(design, climate).energy!.months[7]!.madeWh;
-    expect(made(strung)).toBeGreaterThan(made(honey));
-  });
-
-  it('asks more of fewer and more panels, and never uses what is not there', () => {
-    const run = (change: Record<string, number>) => {
-      const search = searchPile(honey, climate, 'a1', change);
-      let turn = search.next();
-      while (!turn.done) turn = search.next();
-      return turn.value!;
-    };
-    const [as, less, more] = [run({}), run({ k3: -1 }), run({ k3: 2 })];
-    expect(less.kWh).toBeLessThan(as.kWh);
-    expect(more.kWh).toBeGreaterThan(as.kWh);
-    const strung = tried(honey, more.remedy.operations);
-    expect(strung.arrays.a1!.pile!.sorts.k3!.count.value).toBe(4);
-  });
-
-  it('shares what two arrays have over both planes, and moves panels from one to the other', () => {
-    const pile = honey.arrays.a1!.pile!;
-    const [k1, k2] = [pile.sorts.k1!, pile.sorts.k2!];
-    const east = {
-      ...honey.arrays.a1!,
-      name: 'East',
-      position: 2,
-      plane: { ...honey.arrays.a1!.plane, azimuth: chosen(90) },
-      strings: { ...honey.arrays.a1!.strings, controller: 'c2' },
-      pile: {
-        blocked: false,
-        sorts: { k1: { ...k2, count: chosen(0) }, k9: { ...k1, count: chosen(1) } },
-        strings: { s1: { position: 1, input: 1, panels: { k9: 1 } } },
-      },
-    };
-    const both = put(
-      honey,
-      ['/arrays/a2', east],
-      ['/controllers/c2', { position: 2, ...controllerOfClass(controllerClass('mppt-150-60-two')) }],
-    );
-    const run = (together: boolean) => {
-      const search = searchPile(both, climate, 'a1', {}, together);
-      let turn = search.next();
-      while (!turn.done) turn = search.next();
-      return turn.value!;
-    };
-    const [alone, all] = [run(false), run(true)];
-    expect(alone.strings.every(({ arrayId }) => arrayId === 'a1')).toBe(true);
-    expect(all.kWh).toBeGreaterThan(alone.kWh);
-    const strung = tried(both, all.remedy.operations);
-    const [south, other] = calculate(strung, climate).arrays.map((array) => array.pile!);
-    expect(south!.kWh + other!.kWh).toBeCloseTo(all.kWh, 4);
-    // not a panel more or less than there were: 5 + 1 from the dairy, 4 from the school, the newer pair
-    const count = (name: string) =>
-      [south!, other!]
-        .flatMap(({ sorts }) => sorts)
-        .reduce((sum, sort) => sum + (sort.name === name ? sort.count : 0), 0);
-    expect(['From the dairy', 'From the school', 'The newer pair'].map(count)).toEqual([6, 4, 2]);
-    expect(findingsIn(strung).some(({ id }) => id.startsWith('pile.missing'))).toBe(false);
-  });
-
   it('stops for a string too long, for panels that are not there, and for a sheet that cannot be', () => {
     const long = put(honey, ['/arrays/a1/pile/strings/s1/panels', { k1: 4 }]);
     expect(find(long, 'strings.cold')?.severity).toBe('stop');
@@ -319,45 +247,6 @@ describe('a pile of unlike panels', () => {
     const empty = put(honey, ['/arrays/a1/pile/strings', {}]);
     expect(evaluate(empty, climate, false).answers.strings.lead).toBe('Nothing is strung yet.');
     expect(evaluate(empty, climate, false).figures['strings.together']!.value).toBeNull();
-  });
-});
-
-describe('curves and clipping', () => {
-  it('a shadow over a section costs about a bypassed section, and more of it never less', () => {
-    const single = put(dairy, ['/arrays/a1/strings/parallel', chosen(1)]);
-    const curves = (sections: number, lightPct: number) =>
-      curvesPicture(single, warm, 'a1', { panels: 1, sections, lightPct })!.inputs[0]!.lines;
-    const [standard] = curves(1, 20);
-    const watts = (sections: number, lightPct: number) => curves(sections, lightPct).at(-1)!.peaks[0]!.watts;
-    expect(watts(1, 100)).toBeCloseTo(standard!.peaks[0]!.watts, 6);
-    expect(watts(2, 20)).toBeLessThan(watts(1, 20));
-    expect(watts(1, 20)).toBeLessThan(watts(1, 60));
-    // one of nine sections gone: a ninth, and the drop of its diode
-    expect(1 - watts(1, 20) / standard!.peaks[0]!.watts).toBeLessThan(1 / 9 + 0.01);
-  });
-  it('draws the job’s own cold, heat and usual hour, inside the limits the figures give', () => {
-    const [input] = curvesPicture(dairy, warm, 'a1')!.inputs;
-    const strings = calculate(dairy, warm).arrays[0]!.strings!;
-    const cold = input!.lines.find(({ id }) => id === 'cold')!;
-    // in less light than standard the cold curve opens a little below the cold limit
-    expect(cold.vocV).toBeLessThan(strings.chosen.coldVocV * 1.01);
-    expect(cold.vocV).toBeGreaterThan(strings.chosen.coldVocV * 0.95);
-    expect(curvesPicture(dairy, null, 'a1')!.inputs[0]!.lines.map(({ id }) => id)).toEqual(['standard']);
-  });
-  it('counts what is clipped as the months do, and a larger controller wins it back', () => {
-    const small = put(
-      dairy,
-      ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass('mppt-100-30')) }],
-      ['/arrays/a1/strings/series', chosen(3)],
-      // the lead of a larger one is thicker, and would win a little more
-      ['/arrays/a1/wiring', chosen(2)],
-    );
-    const clip = clipPicture(put(small, ['/controllers/c1/maxVolts', chosen(150)]), warm, 'a1')!;
-    expect(clip.clearKWh).toBeGreaterThan(clip.kWh);
-    const monthly = calculate(put(small, ['/controllers/c1/maxVolts', chosen(150)]), warm).energy!.months;
-    expect(clip.lostWh[5]!.reduce((sum, wh) => sum + wh, 0)).toBeCloseTo(monthly[5]!.clearClippedWh, 3);
-    for (const { winsKWh } of clip.larger) expect(winsKWh).toBeLessThanOrEqual(clip.kWh * 1.0001);
-    expect(clipPicture(dairy, null, 'a1')).toBeNull();
   });
 });
 

@@ -61,18 +61,25 @@ describe('the panorama, by hand', () => {
     expect(december[14]! / (december[14]! + east.leftWh[11]![14]!)).toBeLessThan(0.2);
   });
   it('draws the sun of the longest stay', () => {
-    const moving = examples().find(({ design }) => Object.keys(design.stops).length > 0)!.design;
+    const demo = examples().find(({ design }) => Object.keys(design.stops).length > 0)!.design;
+    const [stop] = Object.keys(demo.stops) as [string];
     const grid = {
       ...plainClimate(41.6),
-      stops: Object.fromEntries(Object.keys(moving.stops).map((id, i) => [id, plainClimate(20 + 5 * i)])),
+      stops: Object.fromEntries(Object.keys(demo.stops).map((id, i) => [id, plainClimate(20 + 5 * i)])),
     };
-    const { stays } = calculate(moving, grid).climate!;
-    const days = new Map<string, number>();
-    for (const [month, there] of stays.entries())
-      for (const { name, share } of there) days.set(name, (days.get(name) ?? 0) + share * MONTH_DAYS[month]!);
-    const longest = [...days].toSorted((a, b) => b[1] - a[1])[0]![0];
-    expect(days.size).toBeGreaterThan(1);
-    expect(skyPicture(moving, grid, Object.keys(moving.arrays)[0]!)!.placeName).toBe(longest);
+    // as it is, and away for all but the first days of the year
+    const away = { ...demo.stops[stop]!, from: '01-05', to: '12-31' };
+    for (const moving of [demo, { ...demo, stops: { [stop]: away } }]) {
+      const { stays } = calculate(moving, grid).climate!;
+      const days = new Map<string, number>();
+      for (const [month, there] of stays.entries())
+        for (const { name, share } of there)
+          days.set(name, (days.get(name) ?? 0) + share * MONTH_DAYS[month]!);
+      expect(days.size).toBeGreaterThan(1);
+      const longest = [...days].toSorted((x, y) => y[1] - x[1])[0]![0];
+      expect(longest === demo.place.name).toBe(moving === demo);
+      expect(skyPicture(moving, grid, Object.keys(moving.arrays)[0]!)!.placeName).toBe(longest);
+    }
   });
   it('has the sun up, every twenty minutes, between the hours it rises and sets at', () => {
     for (const { month, points } of skyPicture(dairy, climate, 'a1')!.tracks) {
@@ -273,6 +280,23 @@ describe('life and cost, by hand', () => {
       seen.add(String(wanted).replace(/\d+/, 'n'));
     }
     expect(seen.size).toBeGreaterThan(2);
+  });
+  it('writes the hours of the clock in halves', () => {
+    const seen = new Set<string>();
+    for (const watts of [20, 60, 100, 140]) {
+      const { fullAtH, suits } = life({
+        '/uses/lamp': dcUse(1, 'Lamp', watts, 10),
+        '/bank/unitAh': chosen(300),
+      });
+      const hours = fullAtH.filter((hour) => typeof hour === 'number');
+      const [first, last] = [Math.min(...hours), Math.max(...hours)];
+      if (last === 0) continue;
+      const clock = (hour: number) =>
+        `${String(Math.floor(hour)).padStart(2, '0')}:${hour % 1 ? '30' : '00'}`;
+      expect(suits[0]).toContain(`Full again between ${clock(first)} and ${clock(last)}`);
+      for (const hour of [first, last]) seen.add(clock(hour).slice(-2));
+    }
+    expect([...seen].toSorted()).toEqual(['00', '30']);
   });
   it('has no hour for months without use', () => {
     const summer = { '/uses/lamp': dcUse(1, 'Lamp', 20, 5, { months: [6, 7, 8] }) };

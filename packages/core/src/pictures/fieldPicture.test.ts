@@ -1,7 +1,7 @@
 import { FIELD_TILTS } from '../array';
 import { calculate } from '../calculate';
 import { withValueAt, type ArrayPlan, type Design } from '../document';
-import { chosen } from '../job';
+import { chosen, examples } from '../job';
 import { plainClimate } from '../testing/climates';
 import { controllerClass, controllerOfClass } from '../strings';
 import { oneArray } from '../testing/dairy';
@@ -172,4 +172,41 @@ it('never lose by a panel more, on controllers of several limited inputs', () =>
   const of = (id: string) => ways.find((way) => way.id === id)!.yearKWh;
   expect(of('one-more')).toBeGreaterThanOrEqual(of('best') * 0.999);
   expect(of('two-more')).toBeGreaterThanOrEqual(of('one-more') * 0.999);
+});
+
+describe('of several arrays', () => {
+  const vale = examples().find(({ design }) => design.name.startsWith('Vale'))!.design;
+  it('every way has what the others make beside it', () => {
+    const { energy, arrays } = calculate(vale, climate);
+    for (const { id } of arrays) {
+      const { ways } = fieldPicture(vale, climate, id)!;
+      const asItIs = ways.find((way) => way.id === 'chosen')!;
+      expect([id, asItIs.worstRatio, asItIs.worstMonth]).toEqual([
+        id,
+        expect.closeTo(energy!.worst!.ratio!, 6),
+        energy!.worst!.month,
+      ]);
+      const year = energy!.months.reduce(
+        (sum, { month, madeWh }) => sum + (madeWh * new Date(2025, month, 0).getDate()) / 1000,
+        0,
+      );
+      expect(asItIs.yearKWh).toBeCloseTo(year, 3);
+    }
+  });
+  it('months without use do not count for the worst', () => {
+    const summer = {
+      ...vale,
+      uses: Object.fromEntries(
+        Object.entries(vale.uses).map(([id, use]) => [id, { ...use, months: [6, 7] }]),
+      ),
+      supply: { ...vale.supply, inverterIdle: chosen(0) },
+      controllers: Object.fromEntries(
+        Object.entries(vale.controllers).map(([id, each]) => [id, { ...each, ownDraw: chosen(0) }]),
+      ),
+    };
+    for (const way of fieldPicture(summer, climate, 'a1')!.ways) {
+      expect([way.id, [6, 7].includes(way.worstMonth!)]).toEqual([way.id, true]);
+      expect(way.worstRatio).toBeGreaterThan(0);
+    }
+  });
 });

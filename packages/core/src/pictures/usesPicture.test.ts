@@ -34,6 +34,7 @@ describe('the day by hour and group', () => {
       expect(groups.lighting![m]!.slice(18, 21)).toEqual([40, 40, 40].map((w) => expect.closeTo(w, 9)));
       expect(groups.lighting![m]![17]).toBe(0);
       expect(groups.cold![m]![3]).toBeCloseTo(10, 9);
+      expect(groups.cold![m]).toHaveLength(24);
     }
   });
   it('shows what passes the inverter as the bank gives it, and its own draw beside', () => {
