@@ -1,4 +1,4 @@
-import { evaluate, examples, type Design, type JobClimate } from '@ivolt/core';
+import { evaluate, examples, withValueAt, type Design, type JobClimate } from '@ivolt/core';
 import { plainClimate } from '../../../core/src/testing/climates';
 import { answerOf } from '../workers/answer';
 import { jobActions } from './jobSlice';
@@ -63,6 +63,36 @@ describe('what is typed into', () => {
     expect(names()).toContain('patient guesses');
     expect(names()).not.toContain('quick guesses');
     expect(store.getState().job.evaluation!.climate).not.toBeNull();
+  });
+});
+
+describe('presses', () => {
+  const ways = () => names().filter((name) => name === 'patient ways').length;
+  it('are proven at once after a change by itself, and once for many that follow one another', async () => {
+    mockClimate = () => Promise.resolve(plainClimate(46));
+    const { store, thinker } = opened(false);
+    await settled(() => store.getState().job.climate.status === 'read' && store.getState().job.proven);
+    const days = (count: number) =>
+      store.dispatch(
+        jobActions.edited({
+          after: withValueAt(design, '/bank/days/value', count),
+          edit: { label: 'Days', undo: [], redo: [], session: null },
+        }),
+      );
+    await new Promise((resolve) => setTimeout(resolve, 600));
+    const before = ways();
+    days(3);
+    await settled(() => ways() > before);
+    expect(ways()).toBe(before + 1);
+    for (const count of [4, 5, 6, 7]) {
+      days(count);
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+    expect(ways()).toBe(before + 1);
+    await settled(() => ways() > before + 1);
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    expect(ways()).toBe(before + 2);
+    thinker.close();
   });
 });
 

@@ -7,6 +7,9 @@ import { core, patientCore, WorkerLost } from '../workers/core';
 import { jobActions } from './jobSlice';
 
 const GUESSES_AFTER_MS = 400;
+/** Changes closer than this are of one flurry, and presses are proven when it rests. */
+const FLURRY_MS = 500;
+const PROOFS_AFTER_MS = 250;
 const CLIMATE_RETRY_MS = 3000;
 
 const messageOf = (error: unknown) =>
@@ -23,6 +26,9 @@ export class Thinker {
   private sent: Design | null = null;
   private evaluation: Evaluation | null = null;
   private readonly climates = new Map<string, GridClimate>();
+  /** The design that presses were last asked for, and when. */
+  private asked: { design: Design | null; at: number } = { design: null, at: -Infinity };
+  private proofTimer: ReturnType<typeof setTimeout> | undefined;
   private guessTimer: ReturnType<typeof setTimeout> | undefined;
   private climateTimer: ReturnType<typeof setTimeout> | undefined;
   private readonly unsubscribe: () => void;
@@ -39,6 +45,7 @@ export class Thinker {
   close(): void {
     this.closed = true;
     this.unsubscribe();
+    clearTimeout(this.proofTimer);
     clearTimeout(this.guessTimer);
     clearTimeout(this.climateTimer);
   }
@@ -79,9 +86,19 @@ export class Thinker {
       }
     }
     this.busy = false;
-    void this.prove();
+    this.proveAtRest();
     clearTimeout(this.guessTimer);
     this.guessTimer = setTimeout(() => void this.rank(), this.reads ? 0 : GUESSES_AFTER_MS);
+  }
+
+  /** After a change by itself at once; while one follows another the tally comes first. */
+  private proveAtRest(): void {
+    const { design } = this.store.getState().job;
+    const flurry = design !== this.asked.design && performance.now() - this.asked.at < FLURRY_MS;
+    this.asked = { design, at: performance.now() };
+    clearTimeout(this.proofTimer);
+    if (flurry) this.proofTimer = setTimeout(() => void this.prove(), PROOFS_AFTER_MS);
+    else void this.prove();
   }
 
   /** What may be pressed for each finding, off the path of typing: it comes a moment after the findings. */
@@ -101,7 +118,7 @@ export class Thinker {
     const now = this.store.getState().job;
     if (ways && now.design === design && now.evaluation === evaluation)
       this.store.dispatch(jobActions.waysProven(ways));
-    else if (!now.proven) void this.prove();
+    else if (!now.proven) this.proveAtRest();
   }
 
   private async rank(): Promise<void> {
