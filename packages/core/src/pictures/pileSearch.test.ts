@@ -1,28 +1,24 @@
 import { calculate } from '../calculate';
-import { withValueAt, type Design } from '../document';
+import type { Design } from '../document';
 import { judge } from '../evaluate';
 import { tried } from '../findings';
 import { chosen, examples } from '../job';
 import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
-import { foundIn } from '../testing/found';
+import { foundIn, withAll } from '../testing/found';
 import { oneArray } from '../testing/dairy';
 import { clipPicture, curvesPicture, searchPile } from '.';
 
 const climate = plainClimate(52.1, { lowestC: -44, highestC: 36 });
 const warm = plainClimate();
-const named = (name: string) => examples().find(({ design }) => design.name === name)!.design;
-const put = (design: Design, ...changes: [path: string, value: unknown][]) =>
-  changes.reduce((after, [path, value]) => withValueAt(after, path, value), design);
 const find = (design: Design, id: string, grid = climate) => foundIn(design, grid, id);
 const findingsIn = (design: Design, grid = climate) => judge(design, grid).findings;
-const dairy = put(
-  oneArray(),
-  ['/arrays/a1/strings/series', chosen(3)],
-  ['/arrays/a1/strings/parallel', chosen(2)],
-  ['/arrays/a1/count', chosen(6)],
-);
-const honey = named('Honey house');
+const dairy = withAll(oneArray(), {
+  '/arrays/a1/strings/series': chosen(3),
+  '/arrays/a1/strings/parallel': chosen(2),
+  '/arrays/a1/count': chosen(6),
+});
+const honey = examples().find(({ id }) => id === 'honey-house')!.design;
 const pileOf = (design: Design, grid = climate) => calculate(design, grid).arrays[0]!.pile!;
 
 describe('the search for strings of unlike panels', () => {
@@ -71,11 +67,10 @@ describe('the search for strings of unlike panels', () => {
         strings: { s1: { position: 1, input: 1, panels: { k9: 1 } } },
       },
     };
-    const both = put(
-      honey,
-      ['/arrays/a2', east],
-      ['/controllers/c2', { position: 2, ...controllerOfClass(controllerClass('mppt-150-60-two')) }],
-    );
+    const both = withAll(honey, {
+      '/arrays/a2': east,
+      '/controllers/c2': { position: 2, ...controllerOfClass(controllerClass('mppt-150-60-two')) },
+    });
     const run = (together: boolean) => {
       const search = searchPile(both, climate, 'a1', {}, together);
       let turn = search.next();
@@ -124,7 +119,7 @@ describe('the search for strings of unlike panels', () => {
 
 describe('curves and clipping', () => {
   it('a shadow over a section costs about a bypassed section, and more of it never less', () => {
-    const single = put(dairy, ['/arrays/a1/strings/parallel', chosen(1)]);
+    const single = withAll(dairy, { '/arrays/a1/strings/parallel': chosen(1) });
     const curves = (sections: number, lightPct: number) =>
       curvesPicture(single, warm, 'a1', { panels: 1, sections, lightPct })!.inputs[0]!.lines;
     const [standard] = curves(1, 20);
@@ -145,16 +140,16 @@ describe('curves and clipping', () => {
     expect(curvesPicture(dairy, null, 'a1')!.inputs[0]!.lines.map(({ id }) => id)).toEqual(['standard']);
   });
   it('counts what is clipped as the months do, and a larger controller wins it back', () => {
-    const small = put(
-      dairy,
-      ['/controllers/c1', { position: 1, ...controllerOfClass(controllerClass('mppt-100-30')) }],
-      ['/arrays/a1/strings/series', chosen(3)],
-      // the lead of a larger one is thicker, and would win a little more
-      ['/arrays/a1/wiring', chosen(2)],
-    );
-    const clip = clipPicture(put(small, ['/controllers/c1/maxVolts', chosen(150)]), warm, 'a1')!;
+    const small = withAll(dairy, {
+      '/controllers/c1': { position: 1, ...controllerOfClass(controllerClass('mppt-100-30')) },
+      '/arrays/a1/strings/series': chosen(3),
+      '/arrays/a1/wiring': chosen(2),
+    });
+    // the lead of a larger one is thicker, and would win a little more: its loss is typed
+    const clip = clipPicture(withAll(small, { '/controllers/c1/maxVolts': chosen(150) }), warm, 'a1')!;
     expect(clip.clearKWh).toBeGreaterThan(clip.kWh);
-    const monthly = calculate(put(small, ['/controllers/c1/maxVolts', chosen(150)]), warm).energy!.months;
+    const monthly = calculate(withAll(small, { '/controllers/c1/maxVolts': chosen(150) }), warm).energy!
+      .months;
     expect(clip.lostWh[5]!.reduce((sum, wh) => sum + wh, 0)).toBeCloseTo(monthly[5]!.clearClippedWh, 3);
     for (const { winsKWh } of clip.larger) expect(winsKWh).toBeLessThanOrEqual(clip.kWh * 1.0001);
     expect(clipPicture(dairy, null, 'a1')).toBeNull();
