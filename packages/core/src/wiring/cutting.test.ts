@@ -146,3 +146,21 @@ describe('pieces cut from coils', () => {
     expect(cutFrom(pieces(1), []).short).toHaveLength(1);
   });
 });
+
+it('as many pieces and coils as a job may have are cut without end of stack or patience', () => {
+  const random = numbers(23);
+  const many = Array.from({ length: 20_000 }, (_, i) => ({
+    lengthM: 1 + 30 * random(),
+    what: `run ${i}`,
+    colour: i % 2 ? 'red' : 'black',
+  }));
+  for (const lengthM of [0.1, 31, 60]) {
+    const { coils, short } = cutFrom(
+      many,
+      Array.from({ length: 12_000 }, (_, i) => ({ lengthM, colour: ['', 'red', 'black'][i % 3]! })),
+    );
+    expect(coils.reduce((sum, coil) => sum + coil.pieces.length, short.length)).toBe(20_000);
+    if (lengthM < 1) expect(short).toHaveLength(20_000);
+    else if (lengthM === 60) expect(short).toEqual([]);
+  }
+});

@@ -26,8 +26,9 @@ export interface Cutting<P extends CutPiece = CutPiece> {
   exact: boolean;
 }
 
-/** Steps of the search before it settles for what it has. */
-const MOST_STEPS = 60_000;
+/** Coils that the search looks at before it settles for what it has, and the pieces that it is begun for. */
+const MOST_LOOKS = 720_000;
+const MOST_SEARCHED = 500;
 const TINY = 1e-9;
 /** m, to tell coils of other colours apart. */
 const LONGER_THAN_ANY = 1e6;
@@ -35,33 +36,44 @@ const LONGER_THAN_ANY = 1e6;
 export const takes = ({ colour }: Reel, piece: Pick<CutPiece, 'colour'>): boolean =>
   colour === '' || colour === piece.colour;
 
-/** Longest first into the coil that it leaves least of. */
+/** Longest first into the coil that it leaves least of, of those begun; another is begun where none has enough. */
 function bestFit<P extends CutPiece>(pieces: readonly P[], reels: readonly Reel[]): Cutting<P> {
-  const cuts = reels.map((reel): CoilCut<P> => ({ reel, pieces: [], leftM: reel.lengthM }));
+  const coils: CoilCut<P>[] = [];
   const short: P[] = [];
+  // whole ones that are long enough, by colour, the shortest last
+  const whole = new Map<string, Reel[]>();
+  let reached = 0;
   for (const piece of pieces) {
-    const fits = cuts.filter(({ reel, leftM }) => leftM >= piece.lengthM - TINY && takes(reel, piece));
-    const into = fits.reduce<CoilCut<P> | null>(
-      (best, cut) =>
-        !best ||
-        Number(cut.pieces.length > 0) > Number(best.pieces.length > 0) ||
-        (cut.pieces.length > 0 === best.pieces.length > 0 && cut.leftM < best.leftM)
-          ? cut
-          : best,
-      null,
-    );
-    if (!into) short.push(piece);
-    else {
-      into.pieces.push(piece);
-      into.leftM = Math.max(0, into.leftM - piece.lengthM);
+    for (let reel = reels[reached]; reel && reel.lengthM >= piece.lengthM - TINY; reel = reels[++reached])
+      if (!whole.get(reel.colour)?.push(reel)) whole.set(reel.colour, [reel]);
+    let into: CoilCut<P> | null = null;
+    for (const coil of coils)
+      if (
+        coil.leftM >= piece.lengthM - TINY &&
+        takes(coil.reel, piece) &&
+        (into === null || coil.leftM < into.leftM)
+      )
+        into = coil;
+    if (!into) {
+      const [own, any] = [whole.get(piece.colour), whole.get('')];
+      const from = (own?.at(-1)?.lengthM ?? Infinity) <= (any?.at(-1)?.lengthM ?? Infinity) ? own : any;
+      const reel = from?.pop();
+      if (!reel) {
+        short.push(piece);
+        continue;
+      }
+      into = { reel, pieces: [], leftM: reel.lengthM };
+      coils.push(into);
     }
+    into.pieces.push(piece);
+    into.leftM = Math.max(0, into.leftM - piece.lengthM);
   }
-  return { coils: cuts.filter(({ pieces }) => pieces.length > 0), short, exact: false };
+  return { coils, short, exact: false };
 }
 
 /**
  * Pieces cut from coils without a joint: all of them where that is possible, from as few coils as it is.
- * Exact within its steps, which hold for 60 pieces of a usual job; beyond them the best that was found.
+ * Exact within what the search looks at, which holds for 60 pieces of a usual job; beyond it the best that was found.
  * @param pieces m, 0 and up, of all that may come from these coils @param coils each once
  */
 export function cutFrom<P extends CutPiece>(pieces: readonly P[], coils: readonly Reel[]): Cutting<P> {
@@ -73,6 +85,7 @@ export function cutFrom<P extends CutPiece>(pieces: readonly P[], coils: readonl
     reels.map(({ lengthM }) => lengthM),
   );
   if (first.short.length === 0 && first.coils.length <= bound) return { ...first, exact: true };
+  if (inTurn.length > MOST_SEARCHED) return first;
   return searched(inTurn, reels, first, bound);
 }
 
@@ -96,7 +109,7 @@ function searched<P extends CutPiece>(
   const colours = [...new Set(reels.map(({ colour }) => colour))];
   const colourAt = reels.map(({ colour }) => colours.indexOf(colour));
   const into: number[] = [];
-  let steps = 0;
+  let looks = 0;
   let best = { short: first.short.length, coils: first.coils.length, into: null as number[] | null };
   /** @returns true where nothing better can be */
   const place = (at: number, short: number, used: number): boolean => {
@@ -105,7 +118,8 @@ function searched<P extends CutPiece>(
       best = { short, coils: used, into: [...into] };
       return short === 0 && used <= bound;
     }
-    if (++steps > MOST_STEPS) return true;
+    looks += reels.length;
+    if (looks > MOST_LOOKS) return true;
     const piece = pieces[at] as P;
     const need = piece.lengthM;
     const tried = new Set<number>();
@@ -130,7 +144,7 @@ function searched<P extends CutPiece>(
     return done;
   };
   place(0, 0, 0);
-  const exact = steps <= MOST_STEPS;
+  const exact = looks <= MOST_LOOKS;
   if (!best.into) return { ...first, exact };
   const cuts = reels.map((reel): CoilCut<P> => ({ reel, pieces: [], leftM: reel.lengthM }));
   const short: P[] = [];

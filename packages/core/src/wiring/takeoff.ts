@@ -170,7 +170,7 @@ function cutAll(lines: readonly CableLine[], coils: readonly Coil[]): CableLine[
       of.flatMap(({ id, pieces }) => pieces.map((piece) => ({ ...piece, id }))),
       reels,
     );
-    const leftOf = (reel: Reel) => cut.coils.find((coil) => coil.reel === reel)?.leftM ?? reel.lengthM;
+    const begun = new Map(cut.coils.map(({ reel, leftM }) => [reel, leftM]));
     for (const line of of) {
       const own = <P extends { id: string }>(pieces: readonly P[]) =>
         pieces.filter(({ id }) => id === line.id);
@@ -180,7 +180,10 @@ function cutAll(lines: readonly CableLine[], coils: readonly Coil[]): CableLine[
           .filter(({ pieces }) => pieces.length > 0),
         short: own(cut.short),
         exact: cut.exact,
-        longestLeftM: Math.max(0, ...reels.filter((reel) => takes(reel, line)).map(leftOf)),
+        longestLeftM: reels.reduce(
+          (most, reel) => (takes(reel, line) ? Math.max(most, begun.get(reel) ?? reel.lengthM) : most),
+          0,
+        ),
       });
     }
   }
