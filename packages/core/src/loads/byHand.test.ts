@@ -29,6 +29,16 @@ const cells = (from: number, to: number) =>
 const plain = (uses: Design['uses'], supply: Partial<Design['supply']> = {}): Design =>
   cabinOf(uses, { inverterEfficiency: chosen(80), inverterIdle: chosen(0), ...supply });
 
+it('a month without use takes nothing, and of it nothing is untimed', () => {
+  const { months } = computeLoads(plain({ a: use(1, 100, 2, { months: [6] }) }));
+  for (const [m, { busWh, untimed, profile }] of months.entries()) {
+    expect([m, busWh > 0]).toEqual([m, m === 5]);
+    // its hours are not painted: all of June's is untimed
+    expect([m, untimed]).toEqual([m, m === 5 ? 1 : 0]);
+    expect(profile.every((watts) => Number.isFinite(watts))).toBe(true);
+  }
+});
+
 describe('everything at once', () => {
   const uses = {
     saw: use(1, 1500, 1),

@@ -98,3 +98,19 @@ it('reads no day and no hour that there is none of', () => {
   // a leap day is one
   expect(read(['time,W', '2028-02-29 10:00,5', '2028-02-29 11:00,5']).series.watts[1]![10]).toBe(5);
 });
+
+it('reads seconds, and what was logged before 1970', () => {
+  const old = read(['time,W', '1969-12-31 10:00:00,5', '1969-12-31 10:30:30,5', '1969-12-31 11:00:59,5']);
+  expect(old.series.notes).toEqual([]);
+  expect(old.series.watts[11]![10]).toBeCloseTo(5, 9);
+  const odd = read(['time,W', '2026-01-31 10:00:00,5', '2026-01-31 10:30:60,5', '2026-01-31 11:00:00,5']);
+  expect(odd.series.notes).toEqual(['1 line could not be read and were left out.']);
+});
+
+it('counts gaps and falls in the plural', () => {
+  const lines = hours(100, () => 100);
+  const { series } = read(['time,W', ...lines.slice(0, 20), ...lines.slice(40, 60), ...lines.slice(80)]);
+  expect(series.notes[0]).toMatch(/^2 gaps of 40\.0 hours in all were left out/);
+  const counter = read(['time,total kWh', ...hours(8, (i) => (i === 3 || i === 6 ? 0 : i))]);
+  expect(counter.series.notes[0]).toMatch(/^The counter fell 2 times/);
+});

@@ -19,3 +19,24 @@ it('never changes a value, whatever there was before', () => {
 });
 
 const structuredCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+it('keeps the items of a list that are equal, and of another length is another list', () => {
+  const [first, second] = [{ n: 1 }, { n: 2 }];
+  const before = [first, second];
+  expect(shareStructure(before, [{ n: 1 }, { n: 2 }])).toBe(before);
+  const one = shareStructure(before, [{ n: 1 }, { n: 3 }]);
+  expect([one[0], one[1]]).toEqual([first, { n: 3 }]);
+  expect(one).not.toBe(before);
+  expect(one[0]).toBe(first);
+  const shorter = shareStructure(before, [{ n: 1 }]);
+  expect(shorter).toHaveLength(1);
+  expect(shorter[0]).toBe(first);
+  // a list is no record, and a record no list
+  expect(shareStructure<unknown>({ 0: 1 }, [1])).toEqual([1]);
+  expect(shareStructure<unknown>([1], { 0: 1 })).toEqual({ 0: 1 });
+  const days = Float64Array.of(1, 2);
+  expect(shareStructure(days, Float64Array.of(1, 2))).toBe(days);
+  expect(shareStructure(days, Float64Array.of(1, 3))).not.toBe(days);
+  expect(shareStructure(Float64Array.of(1), days)).toBe(days);
+  expect(shareStructure<unknown>([1, 2], days)).toBe(days);
+});
