@@ -7,6 +7,8 @@ export function useWidth(
   const [width, setWidth] = useState(initial);
   const ref = useCallback((element: HTMLElement | null) => {
     if (!element || typeof ResizeObserver === 'undefined') return undefined;
+    // in a leaf of a book that is not in sight nothing is observed, and it is printed all the same
+    if (element.clientWidth > 0) setWidth(Math.max(260, element.clientWidth));
     const observer = new ResizeObserver(
       ([entry]) => entry && setWidth(Math.max(260, Math.round(entry.contentRect.width))),
     );
