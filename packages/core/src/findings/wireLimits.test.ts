@@ -1,5 +1,5 @@
 import { calculate } from '../calculate';
-import { BLANK_CIRCUIT, type CircuitPlan, type Design } from '../document';
+import { BLANK_CIRCUIT, METRIC_SIZES, type CircuitPlan, type Design } from '../document';
 import { judge } from '../evaluate';
 import { chosen, examples, measured } from '../job';
 import { cabinOf, dcUse } from '../testing/cabin';
@@ -21,17 +21,7 @@ const wired = (design: Design, key: string) =>
 describe('a size that somebody chose', () => {
   it('burns below what it must carry, drops too much above that, and does from the least that does', () => {
     const least = wired(cabin(), 'bank').least!;
-    const sizes = [
-      '1.5 mm2',
-      '2.5 mm2',
-      '4 mm2',
-      '6 mm2',
-      '10 mm2',
-      '16 mm2',
-      '25 mm2',
-      '35 mm2',
-      '50 mm2',
-    ] as const;
+    const sizes = METRIC_SIZES.slice(0, 9);
     for (const size of sizes) {
       const design = said('bank', { size });
       const { chosen: wire } = wired(design, 'bank');

@@ -55,9 +55,9 @@ function bestFit<P extends CutPiece>(pieces: readonly P[], reels: readonly Reel[
       )
         into = coil;
     if (!into) {
-      const [own, any] = [whole.get(piece.colour), whole.get('')];
-      const from = (own?.at(-1)?.lengthM ?? Infinity) <= (any?.at(-1)?.lengthM ?? Infinity) ? own : any;
-      const reel = from?.pop();
+      const shortest = (colour: string) => whole.get(colour)?.at(-1)?.lengthM ?? Infinity;
+      const from = shortest(piece.colour) <= shortest('') ? piece.colour : '';
+      const reel = whole.get(from)?.pop();
       if (!reel) {
         short.push(piece);
         continue;
