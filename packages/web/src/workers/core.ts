@@ -92,10 +92,12 @@ const worker = () => new Worker(new URL('./core.worker.ts', import.meta.url), { 
 
 /** Until the first worker's script is there: the second takes it from the cache then, and it is fetched once. */
 let fetched: Promise<unknown> = Promise.resolve();
+let woken = false;
 let early: Worker | null = null;
 let earlySecond: Worker | null = null;
 
 function fetchFirst(): Worker {
+  woken = true;
   const own = worker();
   fetched = new Promise<unknown>((resolve) => {
     // its first message says that it stands
@@ -107,7 +109,8 @@ function fetchFirst(): Worker {
 
 /** Has the worker fetched before it is asked. @param second the other one, too: a book asks one alone */
 export function wakeCore(second = true): void {
-  if (early) return;
+  // from the bench to the book it stands already
+  if (woken) return;
   const own = fetchFirst();
   early = own;
   own.addEventListener('error', () => (early === own ? (early = null) : null), { once: true });
