@@ -2,7 +2,7 @@ import { CAUTIONS, SHEETS, SHEET_NAMES, inOrder, type Sheet } from '@ivolt/core'
 import { memo, useEffect, type ComponentType } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useParams } from 'react-router';
-import { css, styled } from 'styled-components';
+import { styled } from 'styled-components';
 import { useAppSelector, type AppStore } from '../job/store';
 import { ArrayParts, ArraySheet } from '../sheets/array/ArraySheet';
 import { BankSheet } from '../sheets/bank/BankSheet';
@@ -42,20 +42,10 @@ const Book = styled.main`
   }
 `;
 
-/** Of a long book only what is in sight is laid out while it is bound; what hangs out of it a little is not cut. */
-const whenInSight = (heightPx: number) => css`
-  @media screen {
-    content-visibility: auto;
-    contain-intrinsic-size: auto ${heightPx}px;
-    overflow-clip-margin: 28px;
-  }
-`;
-
 const Leaf = styled.section`
   border-top: 1.5px solid ${color.ink};
   margin-top: 36px;
   padding-top: 20px;
-  ${whenInSight(4000)}
   @media print {
     break-before: page;
     border: 0;
@@ -159,7 +149,12 @@ const OneArray = styled.div`
     font-size: 21px;
     margin-bottom: 12px;
   }
-  ${whenInSight(2600)}
+  /* of a long book only what is in sight is laid out while it is bound; what hangs out of it a little is not cut */
+  @media screen {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 2600px;
+    overflow-clip-margin: 28px;
+  }
   @media print {
     break-before: page;
   }
