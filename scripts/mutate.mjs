@@ -68,8 +68,8 @@ async function drawn(room, many, random) {
     noHeader: true,
   });
   const places = new Map();
-  for (const { fileName, location, ignoreReason } of mutants) {
-    if (ignoreReason !== undefined) continue;
+  for (const { fileName, location, status } of mutants) {
+    if (status === 'Ignored') continue;
     const { start, end } = location;
     const key = `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
     const place = places.get(key) ?? { key, fileName, start, end, count: 0 };
@@ -111,10 +111,11 @@ async function measured(room) {
     logLevel: 'off',
     fileLogLevel: 'off',
     allowConsoleColors: false,
-    checkers: [],
+    checkers: ['typescript'],
+    tsconfigFile: `${CORE}/../tsconfig.json`,
     disableTypeChecks: false,
     tempDirName: '.ivolt/mutate',
-    ignorePatterns: ['**', '!package.json', '!packages/core/**', '!packages/core/fixtures/**', '!docs/*.md'],
+    ignorePatterns: ['**', '!package.json', '!tsconfig.base.json', '!packages/core/**', '!packages/core/fixtures/**', '!docs/*.md'],
     jest: {
       projectType: 'custom',
       enableFindRelatedTests: false,
