@@ -60,7 +60,6 @@ export function fitSheet(points: SheetPoints): SheetFitting {
   if (!(impA < iscA)) return { ok: false, reason: 'amps' };
   const fill = (vmpV * impA) / (vocV * iscA);
   if (fill < 0.25) return { ok: false, reason: 'flat' };
-  if (fill > 0.92) return { ok: false, reason: 'square' };
   if (betaVocVPerK !== null && betaVocVPerK >= 0) return { ok: false, reason: 'beta' };
 
   const fitted = withGamma(points, gammaPmaxPerK ?? null);
@@ -87,7 +86,7 @@ function withGamma(points: SheetPoints, gamma: number | null): SheetFit | null {
     const fit = moved(to);
     if (!fit) return plain;
     const toOff = off(fit);
-    if (toOff * first <= 0) {
+    if (Math.sign(toOff) === -Math.sign(first)) {
       let last = fit;
       root(
         from,
@@ -131,7 +130,7 @@ function withBeta(points: SheetPoints, beta: number, usual: boolean): Fitted | n
   if (edge) {
     const low = throughPoints(points, vocV * BARELY_A_PER_VOC);
     const [offLow, offEdge] = [low && off(low), off(edge)];
-    if (low && offLow !== null && offLow * offEdge <= 0) {
+    if (low && offLow !== null && Math.sign(offLow) === -Math.sign(offEdge)) {
       const a = root(low.aV, edge.aV, (at) => off(throughPoints(points, at) ?? edge), 1e-11, [
         offLow,
         offEdge,
@@ -146,7 +145,8 @@ function withBeta(points: SheetPoints, beta: number, usual: boolean): Fitted | n
   const [low, high] = [byPower(points, least), byPower(points, mostByPower(points, least, most))];
   if (!low || !high) return null;
   const [offLow, offHigh] = [off(low), off(high)];
-  if (offLow * offHigh > 0) return { five: Math.abs(offLow) < Math.abs(offHigh) ? low : high, kind: 'power' };
+  if (Math.sign(offLow) === Math.sign(offHigh))
+    return { five: Math.abs(offLow) < Math.abs(offHigh) ? low : high, kind: 'power' };
   const a = root(low.aV, high.aV, (at) => off(byPower(points, at) ?? high), 1e-10, [offLow, offHigh]);
   const five = byPower(points, a);
   return five && { five, kind: 'place' };
@@ -207,7 +207,7 @@ function solved(points: SheetPoints, a: number): Solved | null {
   };
   const end = ((vocV - vmpV) / impA) * 0.9999;
   const [first, last] = [off(0), off(end)];
-  if (first * last > 0) return null;
+  if (Math.sign(first) === Math.sign(last)) return null;
   const rs = root(0, end, off, 1e-11, [first, last]);
   return { a, rs, ...linear(points, a, rs) };
 }

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { lambertOfExp } from './lambert';
+import { fitSheet } from './fitSheet';
 import { solveParallel } from './parallel';
 import { root } from './root';
 import { partOf, section, sectionAt } from './section';
 import { series } from './series';
-import { atConditions, pointsOf, saturationGrowth, thermalVolts } from './singleDiode';
+import { atConditions, pointsOf, saturationGrowth, thermalVolts, voltageAt } from './singleDiode';
 
 const five = {
   photocurrentA: 8.62,
@@ -63,6 +64,14 @@ describe('a root between two places', () => {
     expect(root(3, 5, (x) => x - 3)).toBe(3);
     expect(root(3, 5, (x) => x - 5)).toBe(5);
   });
+  it('is looked for a hundred times where a function only says on which side it is', () => {
+    let asked = 0;
+    const side = (x: number) => (asked++, x < 0.3 ? -1 : 1);
+    // a computer's numbers end before: 54 halves of 1 are 6e-17
+    expect(root(0, 1, side, 0)).toBeCloseTo(0.3, 12);
+    expect(asked).toBeLessThanOrEqual(102);
+    expect(root(-1, 1, side, 1e-6)).toBeCloseTo(0.3, 5);
+  });
   it('lies between, whichever way the function goes', () => {
     fc.assert(
       fc.property(
@@ -75,6 +84,62 @@ describe('a root between two places', () => {
         },
       ),
     );
+  });
+});
+
+describe('a sheet that no cell has', () => {
+  const points = { vocV: 40, iscA: 10, alphaIscAPerK: 0.005, betaVocVPerK: -0.1, gammaPmaxPerK: -0.0034 };
+  it('is too square where its best is nine tenths of Voc × Isc and more, whatever its shape', () => {
+    // a junction of 60 thermal volts, more than any, has (60 − ln 60.72) ÷ 61 = 0.916: Green 1982 (from memory)
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.921, max: 0.999, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        (fill, lean) => {
+          const [vmpV, impA] = [40 * fill ** lean, 10 * fill ** (1 - lean)];
+          expect(fitSheet({ ...points, vmpV, impA })).toEqual({ ok: false, reason: 'square' });
+        },
+      ),
+    );
+  });
+  it('has an ideality of cells all the same where its coefficient asks for another', () => {
+    // cells have from 8 to 31 thermal volts in their Voc: ideality from 0.85 to 3 at 0.6 to 0.74 V each
+    const ofVoc = (betaVocVPerK: number, vmpV: number, impA: number) => {
+      const fit = fitSheet({ ...points, gammaPmaxPerK: null, vmpV, impA, betaVocVPerK });
+      return fit.ok ? [fit.kind, 40 / fit.five.aV] : fit.reason;
+    };
+    for (const beta of [-0.06, -0.02, -0.0002])
+      expect(ofVoc(beta, 32.5, 9.3)).toEqual(['power', expect.closeTo(31, 9)]);
+    for (const beta of [-0.8, -1]) expect(ofVoc(beta, 26, 8)).toEqual(['power', expect.closeTo(8, 9)]);
+    expect(ofVoc(-0.1, 32.5, 9.3)).toEqual(['full', expect.closeTo(28.6, 1)]);
+    // no coefficient above nothing is silicon’s
+    expect([ofVoc(0, 32.5, 9.3), ofVoc(0.1, 32.5, 9.3)]).toEqual(['beta', 'beta']);
+  });
+});
+
+describe('the volts of a diode', () => {
+  const at = new Float64Array(2);
+  it.each([260, 1e4, 1e6, 1e8, 1e9, 1e10])(
+    'solve its own equation to the last digits: shunt of %p Ω',
+    (shuntOhm) => {
+      const diode = atConditions({ ...five, shuntOhm }, 1000, 25);
+      const plain = section(diode, 25, false);
+      for (const amps of [-2, 0, 1e-3, 3, 8, 8.5]) {
+        sectionAt(plain, amps, at);
+        const junction = at[0]! + amps * diode.rs;
+        // what the light gives, less what the diode and the shunt take, is what flows
+        const flows = diode.il - diode.i0 * Math.expm1(junction / diode.a) - junction * diode.gsh;
+        expect(Math.abs(flows - amps)).toBeLessThan(1e-9);
+        expect(voltageAt(diode, amps)).toBe(at[0]);
+      }
+    },
+  );
+  it('are beyond all bounds where nothing leaks and more is asked than the light gives', () => {
+    const plain = section(atConditions({ ...five, shuntOhm: Infinity }, 1000, 25), 25, false);
+    sectionAt(plain, 9, at);
+    expect(at[0]).toBe(-Infinity);
+    sectionAt(plain, 8.61, at);
+    expect(at[0]).toBeGreaterThan(0);
   });
 });
 
@@ -165,6 +230,14 @@ describe('current back into a string', () => {
       expect.closeTo(solveParallel([alike]).peaks[0]!.amps, 1) as number,
       expect.closeTo(solveParallel([alike]).peaks[0]!.amps, 1) as number,
     ]);
+  });
+  it('leaves out a string of which no curve is known, in its place', () => {
+    const [short, long] = [string(2), string(3)];
+    const both = solveParallel([short, long]);
+    const unknown = { groups: [], steps: [] };
+    const three = solveParallel([unknown, short, unknown, long]);
+    expect(three).toEqual({ ...both, share: [0, both.share[0], 0, both.share[1]] });
+    expect(solveParallel([unknown])).toMatchObject({ peaks: [], share: [0], vocV: 0 });
   });
   it('solves nothing where there is nothing', () => {
     expect(solveParallel([])).toMatchObject({ peaks: [], share: [], reverseA: 0, vocV: 0 });

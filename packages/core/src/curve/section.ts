@@ -1,10 +1,10 @@
-import { lambertOfExp } from './lambert';
 import {
+  alongOf,
   currentAt,
-  logRatioOf,
   slopeAt,
   thermalVolts,
   voltsAndSlope,
+  type Along,
   type Diode,
   type FiveParameters,
 } from './singleDiode';
@@ -12,10 +12,7 @@ import {
 /** Cells in series that one bypass diode guards. */
 export interface Section {
   diode: Diode;
-  logRatio: number;
-  /** 1 ÷ (gsh × a) and 1 ÷ gsh, the same all along its curve; 0 where hardly anything leaks. */
-  perGa: number;
-  perG: number;
+  along: Along | null;
   /** Amps with its own ends joined. */
   iscA: number;
   bypass: { saturationA: number; scaleV: number } | null;
@@ -37,12 +34,9 @@ export const partOf = (five: FiveParameters, parts: number): FiveParameters => (
 /** @param cellC sets the volts of the bypass diode */
 export function section(diode: Diode, cellC: number, bypassed = true): Section {
   const iscA = diode.il > 0 ? currentAt(diode, 0) : 0;
-  const leaks = diode.gsh * diode.a > 1e-9 * diode.i0;
   return {
     diode,
-    logRatio: logRatioOf(diode),
-    perGa: leaks ? 1 / (diode.gsh * diode.a) : 0,
-    perG: leaks ? 1 / diode.gsh : 0,
+    along: alongOf(diode),
     iscA,
     bypass: bypassed
       ? { saturationA: BYPASS.saturationA, scaleV: BYPASS.ideality * thermalVolts(cellC) }
@@ -50,9 +44,6 @@ export function section(diode: Diode, cellC: number, bypassed = true): Section {
     straightBelow: diode.i0 * Math.exp((iscA * diode.rs) / diode.a) < 1e-9 * diode.il,
   };
 }
-
-/** Beyond this the difference of two large numbers wants a step more. */
-const FAR = 1e5;
 
 /**
  * Volts over a section that carries a current, its bypass diode in parallel.
@@ -62,17 +53,7 @@ export function sectionAt(of: Section, amps: number, out: Float64Array): void {
   const { diode, iscA, bypass } = of;
   if (!bypass || amps < iscA) {
     // a bypass that blocks leaks its saturation current, as the model of a diode has it
-    const own = bypass ? amps + bypass.saturationA : amps;
-    const left = diode.il + diode.i0 - own;
-    const scaled = left * of.perGa;
-    if (of.perGa === 0 || scaled > FAR || scaled < -FAR) {
-      voltsAndSlope(diode, own, out, of.logRatio);
-      return;
-    }
-    // as there, with what does not change along a curve worked out once
-    const w = lambertOfExp(scaled + of.logRatio);
-    out[0] = left * of.perG - diode.a * w - own * diode.rs;
-    out[1] = -of.perG / (1 + w) - diode.rs;
+    voltsAndSlope(diode, bypass ? amps + bypass.saturationA : amps, out, of.along);
   } else if (of.straightBelow) bypassedStraight(of, bypass, amps, out);
   else bypassedBent(of, bypass, amps, out);
 }

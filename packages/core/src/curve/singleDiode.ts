@@ -81,32 +81,45 @@ export function voltageAt(diode: Diode, amps: number): number {
 
 const out = new Float64Array(2);
 
-/** ln(i0 ÷ (gsh × a)): the same all along a curve. */
-export const logRatioOf = ({ i0, gsh, a }: Pick<Diode, 'i0' | 'gsh' | 'a'>) => Math.log(i0 / (gsh * a));
+/** What of a diode is the same all along its curve: ln(i0 ÷ (gsh × a)), 1 ÷ (gsh × a) and 1 ÷ gsh. */
+export interface Along {
+  logRatio: number;
+  perGa: number;
+  perG: number;
+}
 
-/** Volts at a current and volts per amp there, written into `into`. @param logRatio where it is known already */
+/** Null where hardly anything leaks, so that its volts are a plain logarithm. */
+export const alongOf = ({ i0, gsh, a }: Diode): Along | null =>
+  gsh * a > 1e-9 * i0 ? { logRatio: Math.log(i0 / (gsh * a)), perGa: 1 / (gsh * a), perG: 1 / gsh } : null;
+
+/** Beyond this the difference of two large numbers wants a step more. */
+const FAR = 1e5;
+
+/** Volts at a current and volts per amp there, written into `into`. @param along where it is known already */
 export function voltsAndSlope(
-  { il, i0, rs, gsh, a }: Diode,
+  diode: Diode,
   amps: number,
   into: Float64Array,
-  logRatio = logRatioOf({ i0, gsh, a }),
+  along: Along | null = alongOf(diode),
 ): void {
+  const { il, i0, rs, gsh, a } = diode;
   const left = il + i0 - amps;
-  if (gsh * a < 1e-9 * i0) {
+  if (!along) {
     into[0] = left > 0 ? a * Math.log(left / i0) - amps * rs : -Infinity;
     into[1] = -a / Math.max(left, 1e-30) - rs;
     return;
   }
-  const w = lambertOfExp(left / (gsh * a) + logRatio);
-  let junction = left / gsh - a * w;
-  if (Math.abs(left) > 1e5 * gsh * a) {
+  const scaled = left * along.perGa;
+  const w = lambertOfExp(scaled + along.logRatio);
+  let junction = left * along.perG - a * w;
+  if (Math.abs(scaled) > FAR) {
     // one Newton step takes out what the difference of two large numbers left
     const grown = i0 * Math.exp(junction / a);
     junction += (left - grown - junction * gsh) / (grown / a + gsh);
   }
   into[0] = junction - amps * rs;
   // the diode's own current is a × gsh × w
-  into[1] = -1 / (gsh * (1 + w)) - rs;
+  into[1] = -along.perG / (1 + w) - rs;
 }
 
 /** Volts per amp at a point of the curve, below 0. */

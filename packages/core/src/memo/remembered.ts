@@ -112,7 +112,5 @@ export function together<T>(items: readonly T[]): readonly T[] {
 }
 
 function holdsTheSame(a: readonly unknown[], b: readonly unknown[]): boolean {
-  if (a.length !== b.length) return false;
-  for (let i = 0; i < a.length; i++) if (!Object.is(a[i], b[i])) return false;
-  return true;
+  return a.length === b.length && a.every((item, i) => Object.is(item, b[i]));
 }

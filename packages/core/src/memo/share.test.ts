@@ -40,3 +40,19 @@ it('keeps the items of a list that are equal, and of another length is another l
   expect(shareStructure(Float64Array.of(1), days)).toBe(days);
   expect(shareStructure<unknown>([1, 2], days)).toBe(days);
 });
+
+it('hands back the new one itself where nothing is shared, and does not look into what is the same', () => {
+  const [record, list] = [{ b: 2 }, [{ n: 3 }, 4]];
+  expect(shareStructure<unknown>({ a: 1 }, record)).toBe(record);
+  expect(shareStructure<unknown>([{ n: 1 }, 2], list)).toBe(list);
+  const never = new Proxy(
+    {},
+    {
+      ownKeys: () => {
+        throw new Error('looked into');
+      },
+    },
+  );
+  expect(shareStructure(never, never)).toBe(never);
+  expect(shareStructure([never, 1], [never, 2])).toEqual([never, 2]);
+});

@@ -44,7 +44,5 @@ function sharedList(before: readonly unknown[], after: readonly unknown[]): read
 }
 
 function alike(a: Float64Array, b: Float64Array): boolean {
-  if (a.length !== b.length) return false;
-  for (let i = 0; i < a.length; i++) if (!Object.is(a[i], b[i])) return false;
-  return true;
+  return a.length === b.length && a.every((value, i) => Object.is(value, b[i]));
 }

@@ -52,6 +52,18 @@ describe('work on a large object', () => {
     expect(times(facts, 2, [1, 2])).toEqual([2, 4]);
     expect(ran('test: besides')).toBe(3);
   });
+  it('takes nothing for something, and the other way round, as another argument', () => {
+    const name = watched('test: nothing', (of: Facts, besides?: { name: string } | null) =>
+      besides ? besides.name : besides === null ? `none ${of.other}` : 'not said',
+    );
+    expect([name(facts, null), name(facts, { name: 'shed' }), name(facts, null), name(facts)]).toEqual([
+      'none 1',
+      'shed',
+      'none 1',
+      'not said',
+    ]);
+    expect(name(facts, undefined)).toBe('not said');
+  });
   it('reads by the branch it took', () => {
     const branch = watched('test: branch', (of: Facts) => (of.other > 1 ? of.loads : null));
     expect(branch(facts)).toBeNull();

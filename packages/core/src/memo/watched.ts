@@ -3,6 +3,9 @@ import { counted } from './remembered';
 /** Stands for whether there is anything to look into. */
 const IS_THERE = Symbol('is there');
 
+/** Stands for an argument of which only what is read counts. */
+const LOOKED_INTO = Symbol('looked into');
+
 /** A property that was read: of which argument, by which keys, and what it was. */
 interface Read {
   of: number;
@@ -54,7 +57,7 @@ export function watched<A extends readonly unknown[], R>(
         isSubject(arg) ? new Proxy(arg, new Looking(of, deep, reads)) : arg,
       ) as unknown as A),
     );
-    known.unshift({ args: args.map((arg) => (isSubject(arg) ? null : arg)), reads, result });
+    known.unshift({ args: args.map((arg) => (isSubject(arg) ? LOOKED_INTO : arg)), reads, result });
     if (known.length > most) known.pop();
     return result;
   };
@@ -62,10 +65,7 @@ export function watched<A extends readonly unknown[], R>(
 
 function holds({ args, reads }: Known<unknown>, now: readonly unknown[]): boolean {
   if (args.length !== now.length) return false;
-  for (let i = 0; i < now.length; i++) {
-    if (!isSubject(now[i]) && !Object.is(args[i], now[i])) return false;
-    if (isSubject(now[i]) && args[i] !== null) return false;
-  }
+  if (!now.every((arg, i) => Object.is(args[i], isSubject(arg) ? LOOKED_INTO : arg))) return false;
   for (const { of, key, inner, value } of reads) {
     const outer = (now[of] as Plain)[key];
     const here = inner === null ? outer : inner === IS_THERE ? isSubject(outer) : (outer as Plain)[inner];

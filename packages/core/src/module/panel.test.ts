@@ -88,6 +88,9 @@ describe('a hot panel', () => {
     const middle = (best + hot.vocV) / 2;
     expect(shareAt(hot.power, middle, hot.vocV)).toBeCloseTo(0.5, 1);
     expect(hot.amps).toEqual(hot.power);
+    // half a step below open circuit, straight down from the best
+    const last = hot.vocV * (59.5 / 60);
+    expect(shareAt(hot.power, last, hot.vocV)).toBeCloseTo((hot.vocV - last) / (hot.vocV - best), 9);
     // without a coefficient of its own the careful one: 37.2 × (1 − 0.0035 × 40)
     expect(hotPanel({ ...impossible, impA: 20, betaVoc: null }, 65).vocV).toBeCloseTo(
       37.2 * (1 + (FALLBACK.betaVocPct / 100) * 40),

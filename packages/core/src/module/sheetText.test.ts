@@ -218,6 +218,19 @@ describe('messy sheets', () => {
   });
 });
 
+it('gives a figure by itself to the label that waits for it, and to no other', () => {
+  // two names of one thing are one label, and its figure has come
+  expect(asObject('Open-circuit voltage (Voc)  37.3 V\nShort-circuit current\n9.8')).toEqual({
+    voc: 37.3,
+    isc: 9.8,
+  });
+  expect(asObject('Short-circuit current\nsee page 3 of the manual\n9.8 A')).toEqual({ isc: 9.8 });
+  // a label whose figure is not there has none
+  expect(asObject('Isc 9.8 A\nTemperature coefficient of Isc, % per °C')).toEqual({ isc: 9.8 });
+  // where commas are decimal, three digits behind one are no thousands
+  expect(asObject('Isc 9,125 A\nVoc 37,3 V\nVmp 31,4 V')).toMatchObject({ isc: 9.125, voc: 37.3 });
+});
+
 it('finds nothing to say of a sheet that agrees with itself', () => {
   const { problems, columns } = readSheetText(
     'Pmax 410 W\nVoc 37.2 V\nIsc 13.95 A\nVmp 31.4 V\nImp 13.06 A\nTemperature coefficient Voc -0.26 %/K',

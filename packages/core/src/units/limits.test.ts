@@ -34,3 +34,23 @@ it('a bare sum is meant in the unit of its field, one with units in its own', ()
   // watts and a number without a unit are not added up
   expect(read('200 W + 1').ok).toBe(false);
 });
+
+it('what is of another kind says what it is, and how to get there only where there is a way', () => {
+  const said = (text: string, quantity: Parameters<typeof parseQuantity>[1]) => {
+    const read = parseQuantity(text, quantity);
+    return read.ok ? read.value : read.message;
+  };
+  expect(said('100 Ah', 'current')).toBe('100 Ah is a charge (amps × hours). This needs amps');
+  expect(said('100 Ah', 'power')).not.toContain('This needs amps');
+  expect(said('100 Ah', 'power')).toContain('This needs watts');
+  // the equator and Greenwich take their letters
+  expect(parseCoordinate('0 N', 'latitude')).toEqual({ ok: true, value: 0 });
+  expect(parseCoordinate("0°30'W", 'longitude')).toEqual({ ok: true, value: -0.5 });
+  // energy in a volume is a pressure: 1 kWh in 1 m³ is 3 600 kPa, and 14.5 psi are 1 bar
+  expect(said('1 kWh/1 m2/1 m', 'pressure')).toBeCloseTo(3600, 9);
+  expect(said('14.5 psi', 'pressure')).toBeCloseTo(99.97, 1);
+  // what rises is a range, what stands or falls a difference
+  expect(said('20-25 A', 'current')).toMatch(/is a range.* 22\.5$/);
+  expect(said('25A-25A', 'current')).toBe(0);
+  expect(said('25A-20A', 'current')).toBe(5);
+});
