@@ -65,26 +65,28 @@ describe('parts of a whole', () => {
     expect(parts(other)).not.toBe(parts(whole));
   });
   it('may begin with nothing, or with a figure', () => {
-    const of = partsOf<{ first: object | number | null; n: number; name: string }>()('first', 'n');
+    const parts = partsOf<{ first: object | number | null; n: number; name: string }>()('first', 'n');
+    const of = (first: object | number | null, n: number, name = 'x') => parts({ first, n, name });
     for (const first of [null, 4]) {
-      const known = of({ first, n: 1, name: 'x' });
+      const known = of(first, 1);
       expect(known).toEqual({ first, n: 1 });
-      expect(of({ first, n: 1, name: 'y' })).toBe(known);
-      expect(of({ first, n: 2, name: 'x' })).toEqual({ first, n: 2 });
-      expect(of({ first: {}, n: 1, name: 'x' })).toEqual({ first: {}, n: 1 });
+      expect(of(first, 1, 'y')).toBe(known);
+      expect(of(first, 2)).toEqual({ first, n: 2 });
+      expect(of({}, 1)).toEqual({ first: {}, n: 1 });
     }
   });
   it('are kept beside any number of others that begin with another object, a dozen of those that begin with the same', () => {
-    const of = partsOf<{ first: object | null; n: number; name: string }>()('first', 'n');
+    const parts = partsOf<{ first: object | null; n: number; name: string }>()('first', 'n');
+    const of = (first: object | null, n: number, name = 'x') => parts({ first, n, name });
     const first = {};
-    const known = of({ first, n: 0, name: 'x' });
-    for (let n = 0; n < 40; n++) of({ first: {}, n, name: 'x' });
-    for (let n = 0; n < 40; n++) of({ first: null, n, name: 'x' });
-    expect(of({ first, n: 0, name: 'y' })).toBe(known);
-    for (let n = 1; n < 12; n++) of({ first, n, name: 'x' });
-    expect(of({ first, n: 0, name: 'z' })).toBe(known);
-    of({ first, n: 12, name: 'x' });
-    expect(of({ first, n: 0, name: 'w' })).not.toBe(known);
+    const known = of(first, 0);
+    for (let n = 0; n < 40; n++) of({}, n);
+    for (let n = 0; n < 40; n++) of(null, n);
+    expect(of(first, 0, 'y')).toBe(known);
+    for (let n = 1; n < 12; n++) of(first, n);
+    expect(of(first, 0, 'z')).toBe(known);
+    of(first, 12);
+    expect(of(first, 0, 'w')).not.toBe(known);
   });
 });
 

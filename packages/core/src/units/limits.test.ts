@@ -36,8 +36,9 @@ it('a bare sum is meant in the unit of its field, one with units in its own', ()
 });
 
 it('what is of another kind says what it is, and how to get there only where there is a way', () => {
-  const said = (text: string, quantity: Parameters<typeof parseQuantity>[1]) => {
-    const read = parseQuantity(text, quantity);
+  const units = { current: 'A', power: 'W', pressure: 'kPa' };
+  const said = (text: string, quantity: keyof typeof units) => {
+    const read = parseQuantity(text, quantity, units[quantity]);
     return read.ok ? read.value : read.message;
   };
   expect(said('100 Ah', 'current')).toBe('100 Ah is a charge (amps × hours). This needs amps');

@@ -1,9 +1,10 @@
 import { CAUTIONS, SHEETS, SHEET_NAMES, inOrder, type Sheet } from '@ivolt/core';
-import { memo, useEffect, type ComponentType } from 'react';
+import { memo, useEffect, useState, type ComponentType } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { useAppSelector, type AppStore } from '../job/store';
+import { AlikeWidths } from '../charts/useWidth';
 import { ArrayParts, ArraySheet } from '../sheets/array/ArraySheet';
 import { BankSheet } from '../sheets/bank/BankSheet';
 import { CoverSheet } from '../sheets/cover/CoverSheet';
@@ -175,14 +176,15 @@ const WORKINGS: Readonly<Record<Sheet, readonly string[]>> = {
 /** The cover and every sheet, one after another. */
 function Leaves() {
   const bound = useBound(1 + SHEETS.length);
+  const [widths] = useState(() => new Map<number, number>());
   return (
-    <>
+    <AlikeWidths value={widths}>
       <div id="book-cover" />
       {bound > 0 ? <CoverSheet /> : null}
       {SHEETS.slice(0, Math.max(0, bound - 1)).map((sheet, index) => (
         <OneSheet key={sheet} sheet={sheet} number={index + 1} />
       ))}
-    </>
+    </AlikeWidths>
   );
 }
 

@@ -3,6 +3,7 @@ import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
 import '@fontsource/zilla-slab/latin-600.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
+import './breath';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { GlobalStyle } from '../ui/GlobalStyle';
