@@ -66,7 +66,10 @@ describe('parts of a whole', () => {
   });
   it('may begin with nothing, or with a figure', () => {
     const parts = partsOf<{ first: object | number | null; n: number; name: string }>()('first', 'n');
-    const of = (first: object | number | null, n: number, name = 'x') => parts({ first, n, name });
+    const of = (first: object | number | null, n: number, name = 'x') => {
+      const whole = { first, n, name };
+      return parts(whole);
+    };
     for (const first of [null, 4]) {
       const known = of(first, 1);
       expect(known).toEqual({ first, n: 1 });
@@ -77,7 +80,10 @@ describe('parts of a whole', () => {
   });
   it('are kept beside any number of others that begin with another object, a dozen of those that begin with the same', () => {
     const parts = partsOf<{ first: object | null; n: number; name: string }>()('first', 'n');
-    const of = (first: object | null, n: number, name = 'x') => parts({ first, n, name });
+    const of = (first: object | null, n: number, name = 'x') => {
+      const whole = { first, n, name };
+      return parts(whole);
+    };
     const first = {};
     const known = of(first, 0);
     for (let n = 0; n < 40; n++) of({}, n);

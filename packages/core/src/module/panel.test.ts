@@ -68,6 +68,7 @@ describe('a hot panel', () => {
       expect(shareAt(hot.power, volts + 0.1, hot.vocV)).toBeLessThanOrEqual(
         shareAt(hot.power, volts, hot.vocV) + 1e-12,
       );
+    expect([hot.power.length, hot.amps.length]).toEqual([61, 61]);
     expect(shareAt(hot.power, hot.vocV, hot.vocV)).toBe(0);
     expect(shareAt(hot.power, hot.vocV + 5, hot.vocV)).toBe(0);
     // half way from the best to open circuit, as the curve has it

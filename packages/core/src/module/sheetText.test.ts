@@ -231,6 +231,32 @@ it('gives a figure by itself to the label that waits for it, and to no other', (
   expect(asObject('Isc 9,125 A\nVoc 37,3 V\nVmp 31,4 V')).toMatchObject({ isc: 9.125, voc: 37.3 });
 });
 
+it('knows under which conditions figures stand, by the line above them', () => {
+  expect(asObject('NMOT, wind 1 m/s\nVoc 35.1 V\nSTC, table 2\nVoc 37.2 V')).toEqual({ voc: 37.2 });
+  // two columns, of which the first is at standard conditions, are one model
+  const both = readSheetText('STC   NMOT\nVoc 37.2 35.1\nIsc 13.9 11.2');
+  expect([both.columns, both.readings.map(({ value }) => value)]).toEqual([1, [37.2, 13.9]]);
+  expect(asObject('NMOT   STC\nVoc 35.1 37.2')).toEqual({ voc: 37.2 });
+  // where nothing else is told they are taken all the same, two of them as two models
+  const other = readSheetText('NMOT\nVoc 35.1 36.2\nIsc 11.2 11.3');
+  expect([other.columns, other.readings.map(({ value }) => value)]).toEqual([2, [35.1, 11.2]]);
+  expect(asObject('Module efficiency 21 %, Pmax 410 W')).toEqual({ pmax: 410 });
+  expect(asObject('Module efficiency 21 %\n\n   \nVoc 37.2 V')).toEqual({ voc: 37.2 });
+});
+
+it('takes coefficients in volts, in amps, in % however small, and as bare shares', () => {
+  const told = (line: string) =>
+    readSheetText(`Voc 37.6 V\nIsc 8.62 A\n${line}`)
+      .readings.slice(2)
+      .map(({ value, note }) => [value, note]);
+  expect(told('Temperature coefficient of Voc -0.124 V/K')).toEqual([[-0.3298, '-0.124 V/K over 37.6']]);
+  expect(told('Temperature coefficient of Voc -124 mV/K')).toEqual([[-0.3298, '-124 mV/K over 37.6']]);
+  expect(told('Temperature coefficient of Isc 0.005 %/K')).toEqual([[0.005, null]]);
+  expect(told('Temperature coefficient of Isc 0.0005 / K')).toEqual([
+    [0.05, '0.0005 a kelvin taken as 0.05 %/K'],
+  ]);
+});
+
 it('finds nothing to say of a sheet that agrees with itself', () => {
   const { problems, columns } = readSheetText(
     'Pmax 410 W\nVoc 37.2 V\nIsc 13.95 A\nVmp 31.4 V\nImp 13.06 A\nTemperature coefficient Voc -0.26 %/K',

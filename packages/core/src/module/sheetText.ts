@@ -177,8 +177,7 @@ class Reader {
   ) {}
 
   read(raw: string): void {
-    const line = cleaned(raw).trim();
-    if (line === '') return;
+    const line = cleaned(raw);
     const labels = labelsIn(line);
     const standard = line.search(/\bstc\b/i);
     const other = line.search(CONDITIONS);
