@@ -12,7 +12,7 @@ import {
 } from '../curve';
 import { boundOf } from './bound';
 import { ownKWh } from './doorValue';
-import { bestMix, searchMix, valueOf } from './search';
+import { bestMix, searchMix, valueOf, withinWays } from './search';
 import type { Door, Sort, StringOf } from './types';
 import { readCsv, relative } from '../../fixtures/read';
 
@@ -269,6 +269,48 @@ describe('a pile of unlike panels', () => {
     expect(found.kWh).toBeLessThanOrEqual(found.boundKWh);
     const mixed = valueOf([[[1, 0, 1]], [[1, 0, 1]]], sorts, doors);
     expect(mixed.kWh).toBeLessThanOrEqual(found.boundKWh);
+  });
+
+  it('of a pile too large to share out whole, doors by twos give each other what they make more of', () => {
+    // thousands of panels that no door bears, and one each of two sorts: the first door takes the larger for itself,
+    // and the second bears nothing but that
+    const [large, small, far] = sortsOf(1, 1, 20_000);
+    const sorts: Sort[] = [
+      { ...large!, coldVocV: 50 },
+      { ...small!, five: scaledFive(large!.five, 1.3, 0.6), coldVocV: 60, hotVocV: 45 },
+      { ...far!, coldVocV: 500 },
+    ];
+    const limits = { maxParallel: 1, chargesFromV: 14, startV: 14 };
+    const doors = [door('1', { ...limits, maxV: 75 }), door('2', { ...limits, maxV: 55 })];
+    const alone = (d: number, k: number) => ownKWh(sorts[k]!, doors[d]!);
+    expect(alone(0, 0)).toBeGreaterThan(alone(0, 1));
+    const found = bestMix(sorts, doors);
+    expect(found.wiring).toEqual([[[0, 1, 0]], [[1, 0, 0]]]);
+    expect(found.exact).toBe(false);
+    expect(relative(found.kWh, alone(0, 1) + alone(1, 0))).toBeLessThan(2e-4);
+    expect(found.boundKWh).toBeGreaterThanOrEqual(found.kWh);
+  });
+
+  it('of a pile with more parts than can be gone through, one door has its best all the same', () => {
+    const found = bestMix(sortsOf(80, 80, 80), [door('1')]);
+    expect(found.exact).toBe(false);
+    expect(found.kWh).toBeGreaterThanOrEqual(bestMix(sortsOf(9, 9, 9), [door('1')]).kWh * (1 - 1e-9));
+    expect(found.kWh).toBeLessThanOrEqual(found.boundKWh);
+  });
+
+  it('weighs every group of strings once, and of too many strings those that lose least', () => {
+    // one or two in a string: {1}, {2} and {1, 1}
+    expect(bestMix(sortsOf(2), [door('1')])).toMatchObject({ weighed: 3, exact: true });
+    // doors alike are weighed together
+    expect(bestMix(sortsOf(2), [door('1'), door('2')]).weighed).toBe(3);
+    // n, n (n + 1) ÷ 2 and n (n + 1) (n + 2) ÷ 6 groups of one, two and three, at most twelve million
+    const ways = (n: number) => n + (n * (n + 1)) / 2 + (n * (n + 1) * (n + 2)) / 6;
+    expect(withinWays(400, 3)).toBe(400);
+    const held = withinWays(1000, 3);
+    expect(ways(held)).toBeLessThanOrEqual(12e6);
+    expect(ways(Math.ceil(held / 0.9) + 1)).toBeGreaterThan(12e6);
+    expect(withinWays(1000, 1)).toBe(1000);
+    expect(withinWays(4000, 2)).toBe(4000);
   });
 
   it('tells its progress as it goes', () => {

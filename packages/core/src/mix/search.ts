@@ -301,8 +301,8 @@ function* tableOf(
   }
 }
 
-/** How many strings may be tried so that their groups stay within what is weighed one by one. */
-function withinWays(strings: number, parallel: number): number {
+/** @internal how many strings may be tried so that their groups stay within what is weighed one by one */
+export function withinWays(strings: number, parallel: number): number {
   const ways = (n: number) => {
     let [sum, term] = [0, 1];
     for (let p = 1; p <= parallel; p++) {
@@ -323,7 +323,7 @@ function split(pile: Pile, tables: readonly DoorTable[]): Pick<MixPlan, 'wiring'
   const choices: Int32Array[] = [Int32Array.from(best, (_, index) => index)];
   const parts = Array.from({ length: pile.size }, (_, index) => pile.partAt(index));
   for (const { value } of tables.slice(1)) {
-    const worth = value.reduce<number[]>((list, kWh, index) => (kWh > 0 ? [...list, index] : list), [0]);
+    const worth = Array.from(value.keys()).filter((index) => (value[index] as number) > 0);
     const next = Float64Array.from(best);
     const choice = new Int32Array(pile.size);
     for (let before = 0; before < pile.size; before++) {

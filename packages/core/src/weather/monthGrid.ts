@@ -206,7 +206,6 @@ function headingsFor(
   monthAt: number | null,
 ): string[] {
   const empty = Array<string>(columns).fill('');
-  if (cells.length === 0 || cells.every((cell) => cell === '')) return empty;
   if (cells.length === columns) return [...cells];
   const words = text.trim().split(/\s{2,}/);
   const fit = [cells, words].find((of) => of.length === columns || of.length === columns - 1);

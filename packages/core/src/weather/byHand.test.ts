@@ -1,0 +1,137 @@
+import { MONTH_DAYS } from '../units';
+import { completed, emptyYear, hourIndex, HOURS, type HourlyYear } from './hours';
+import { monthsOf, readMonthTable } from './monthly';
+import { weatherOf } from './summary';
+import { hourOf, offsetOf, type Clock, type Moment } from './times';
+
+const place = { latDeg: 42, lonDeg: 0, altitudeM: 200, utcOffsetH: 0 };
+
+describe('moments', () => {
+  const clock: Clock = { dates: 'year', timeMeans: 'start', utcOffsetH: 1, summerTime: false };
+  const noon = (month: number, day: number, over: Partial<Moment> = {}): Moment => ({
+    year: 2023,
+    month,
+    day,
+    hour: 12,
+    minute: 0,
+    zone: null,
+    ...over,
+  });
+  it('are so far from Greenwich as they say, west below nothing', () => {
+    expect(['+01:00', '-03:30', '+0545', '-0800', 'Z', ''].map(offsetOf)).toEqual([1, -3.5, 5.75, -8, 0, 0]);
+    // three and a half hours behind: noon there is half past four in the afternoon by a clock an hour ahead
+    expect(hourOf(noon(6, 1, { zone: '-03:30' }), clock, 1)).toBe(hourIndex(6, 1, 17));
+  });
+  it('are an hour earlier while clocks are put forward: from the last Sunday of March to that of October', () => {
+    // 26 March and 29 October 2023 were Sundays
+    const forward = (month: number, day: number) =>
+      hourOf(noon(month, day), { ...clock, summerTime: true }, 1)! - hourOf(noon(month, day), clock, 1)!;
+    for (const [month, day] of [
+      [1, 15],
+      [2, 28],
+      [3, 1],
+      [3, 25],
+      [10, 29],
+      [11, 1],
+      [12, 31],
+    ] as const)
+      expect([month, day, forward(month, day)]).toEqual([month, day, 0]);
+    for (const [month, day] of [
+      [3, 26],
+      [3, 31],
+      [4, 1],
+      [7, 15],
+      [9, 30],
+      [10, 1],
+      [10, 28],
+    ] as const)
+      expect([month, day, forward(month, day)]).toEqual([month, day, -1]);
+    // one that says its zone is not put forward
+    expect(hourOf(noon(7, 1, { zone: '+01:00' }), { ...clock, summerTime: true }, 1)).toBe(
+      hourIndex(7, 1, 12),
+    );
+  });
+  it('stand for the hour they begin, end or halve', () => {
+    const at = (timeMeans: Clock['timeMeans'], stepH: number, minute = 0) =>
+      hourOf(noon(5, 4, { minute }), { ...clock, timeMeans }, stepH);
+    const twelve = hourIndex(5, 4, 12)!;
+    expect([at('start', 1), at('end', 1), at('middle', 1)]).toEqual([twelve, twelve - 1, twelve]);
+    // the quarter before noon ends at noon, the one after begins at it
+    expect([at('end', 0.25), at('start', 0.25), at('end', 0.25, 15)]).toEqual([twelve - 1, twelve, twelve]);
+  });
+});
+
+describe('gaps of a year', () => {
+  const yearOf = (air: (hour: number) => number): HourlyYear => {
+    const year = emptyYear(place);
+    for (let hour = 0; hour < HOURS; hour++) year.air[hour] = air(hour);
+    return year;
+  };
+  const sum = (values: Float64Array) => values.reduce((all, value) => all + (Number.isNaN(value) ? 1 : 0), 0);
+  it('of up to six hours go straight across, of more follow the same hour of the days around', () => {
+    const short = completed(yearOf((hour) => (hour >= 100 && hour < 106 ? NaN : hour))).year.air;
+    expect([...short.slice(99, 107)]).toEqual([99, 100, 101, 102, 103, 104, 105, 106]);
+    // 9° by day and 1° by night on the day before, 5° more on the day after
+    const day = (hour: number) => (hour % 24 >= 8 && hour % 24 < 20 ? 9 : 1) + (hour >= 240 ? 5 : 0);
+    const filled = completed(yearOf((hour) => (hour >= 216 && hour < 240 ? NaN : day(hour))));
+    expect(filled.year.air[216 + 3]).toBe((1 + 6) / 2);
+    expect(filled.year.air[216 + 12]).toBe((9 + 14) / 2);
+    expect(filled.notes).toContain(
+      '24 hours of air temperature were missing and filled from the hours and days around.',
+    );
+  });
+  it('at the ends of the year follow the only side there is', () => {
+    const { air } = completed(yearOf((hour) => (hour < 24 || hour >= HOURS - 24 ? NaN : hour))).year;
+    expect([air[0], air[23], air[HOURS - 1]]).toEqual([24, 47, HOURS - 25]);
+  });
+  it('that are too long, or have no such hour around, stay gaps and are not told as filled', () => {
+    const fifteenDays = completed(yearOf((hour) => (hour >= 1000 && hour < 1000 + 15 * 24 ? NaN : 3)));
+    expect([sum(fifteenDays.year.air), fifteenDays.notes]).toEqual([360, []]);
+    const fourteenDays = completed(yearOf((hour) => (hour >= 1000 && hour < 1000 + 14 * 24 ? NaN : 3)));
+    expect(sum(fourteenDays.year.air)).toBe(0);
+    // one reading at noon every ten days: of no other hour is anything known
+    const noons = completed(yearOf((hour) => (hour % 240 === 12 ? 7 : NaN)));
+    expect(noons.year.air[36]).toBe(7);
+    expect(noons.year.air[37]).toBeNaN();
+    expect(noons.notes[0]).toMatch(/^3\d\d hours of air/);
+  });
+  it('leave a month its mean by the hours that are there', () => {
+    const year = yearOf(() => 3);
+    // 200 W/m² by day and night, but for 15 days from 24 January: too long to fill, too short to spoil a month
+    for (let hour = 0; hour < HOURS; hour++) {
+      const missing = hour >= 23 * 24 && hour < 38 * 24;
+      [year.ghi, year.dni, year.dhi].forEach(
+        (series, k) => (series[hour] = missing ? NaN : [200, 0, 200][k]!),
+      );
+    }
+    const { ghi, notes } = weatherOf(year, { name: 'x', kind: 'hourly', notes: ['as read'] });
+    // 0.2 kW/m² over 24 h
+    expect(ghi).toEqual(MONTH_DAYS.map(() => 4.8));
+    expect(notes[0]).toBe('as read');
+  });
+});
+
+describe('tables of months', () => {
+  const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+  const GHI = [0, 0.4, 1.6, 3.3, 4.7, 5.4, 5.1, 3.9, 2.3, 1.0, 0.2, 0];
+  const of = (text: string, latDeg = 66) => {
+    const read = readMonthTable(text, latDeg);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    const months = monthsOf(read.table, read.table.mapping, 'pasted');
+    if (!months.ok) throw new Error(JSON.stringify(months.problems));
+    return months.weather.ghi;
+  };
+  it('may have months without any sun', () => {
+    expect(of(NAMES.map((name, m) => `${name}\t${GHI[m]!.toFixed(1)}`).join('\n'))).toEqual(GHI);
+  });
+  it.each([
+    ['Jan-22', (year: number) => `-${year}`],
+    ['Jan 2022', (year: number) => ` 20${year}`],
+    ['Jan ’22', (year: number) => ` ’${year}`],
+  ])('may be of two years, dated %s, which are averaged', (_, dated) => {
+    const rows = [22, 23].flatMap((year) =>
+      NAMES.map((name, m) => `${name}${dated(year)}\t${(GHI[m]! + (year - 22) * 0.2).toFixed(1)}`),
+    );
+    expect(of(rows.join('\n'))).toEqual(GHI.map((value) => Number((value + 0.1).toFixed(3))));
+  });
+});
