@@ -24,8 +24,9 @@ describe('moments', () => {
   });
   it('are an hour earlier while clocks are put forward: from the last Sunday of March to that of October', () => {
     // 26 March and 29 October 2023 were Sundays
-    const forward = (month: number, day: number) =>
-      hourOf(noon(month, day), { ...clock, summerTime: true }, 1)! - hourOf(noon(month, day), clock, 1)!;
+    const at = (month: number, day: number, summerTime: boolean) =>
+      Number(hourOf(noon(month, day), { ...clock, summerTime }, 1));
+    const forward = (month: number, day: number) => at(month, day, true) - at(month, day, false);
     for (const [month, day] of [
       [1, 15],
       [2, 28],
