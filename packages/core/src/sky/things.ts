@@ -131,9 +131,8 @@ function inRound(
   c: number,
 ): readonly [number, number] | null {
   if (a < 1e-12) return c <= 0 ? [from, to] : null;
-  const under = b * b - a * c;
-  if (under < 0) return null;
-  const root = Math.sqrt(under);
+  // not a number where it passes by: then nothing is left of nothing
+  const root = Math.sqrt(b * b - a * c);
   const [left, right] = [Math.max(from, (-b - root) / a), Math.min(to, (-b + root) / a)];
   return left <= right ? [left, right] : null;
 }

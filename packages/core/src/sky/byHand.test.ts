@@ -1,0 +1,118 @@
+import type { Obstacle, Skyline } from '../document';
+import { blankArray, chosen } from '../job';
+import { openDome, seenShare, skyView } from './dome';
+import { shadowFigures } from './shadow';
+import { outlineOf } from './skyline';
+import { edgesOf, riseOf, shadowSpan } from './things';
+import { sunSeries } from './yearEngine';
+
+const thing = (kind: Obstacle['kind'], over: Partial<Obstacle> = {}): Obstacle => ({
+  name: 'it',
+  kind,
+  position: 1,
+  azimuth: chosen(180),
+  distance: chosen(20),
+  height: chosen(10),
+  bottom: chosen(4),
+  width: chosen(6),
+  leafed: chosen(20),
+  bare: chosen(60),
+  bareMonths: [11, 12, 1, 2, 3],
+  ...over,
+});
+const degrees = (radians: number) => (radians * 180) / Math.PI;
+
+describe('a round crown, 3 m about a point 7 m up and 20 m away', () => {
+  const crown = thing('tree');
+  it('stands between the lines that touch it', () => {
+    const [middle, half] = [Math.atan2(7, 20), Math.asin(3 / Math.hypot(7, 20))].map(degrees) as [
+      number,
+      number,
+    ];
+    const [from, to] = riseOf(crown, 180)!;
+    expect(from).toBeCloseTo(middle - half, 9);
+    expect(to).toBeCloseTo(middle + half, 9);
+    // and from side to side: asin(3 ÷ 20)
+    const [left, right] = edgesOf(crown);
+    expect([180 - left, right - 180]).toEqual(Array(2).fill(expect.closeTo(degrees(Math.asin(0.15)), 9)));
+    expect(riseOf(crown, left - 0.01)).toBeNull();
+    expect(riseOf(crown, right - 0.01)).not.toBeNull();
+  });
+  it('reaches overhead for one who stands within it, and begins at the ground where its foot does', () => {
+    expect(riseOf(thing('tree', { distance: chosen(2), bottom: chosen(0) }), 180)).toEqual([0, 90]);
+    const [, top] = riseOf(thing('tree', { bottom: chosen(0) }), 180)!;
+    // half a body 10 m tall and 3 m about, its middle on the ground: tan² = 100 ÷ (400 − 9)
+    expect(top).toBeCloseTo(degrees(Math.atan(10 / Math.sqrt(391))), 9);
+  });
+  it('throws a shadow as wide as the cut through it, and none where the sun passes it by', () => {
+    const [rise, side] = [degrees(Math.atan2(7, 20)), 1.5];
+    const span = shadowSpan(crown, 20, 180, 180, rise)!;
+    expect(span).toEqual([expect.closeTo(-3, 6), expect.closeTo(3, 6)]);
+    // along a line that passes the middle at 1.5 m only what is within the circle: √(9 − 1.5²) to each side
+    const over = degrees(Math.atan2(7 + side, 20));
+    const reach = Math.sqrt(9 - (side * Math.cos((over * Math.PI) / 180)) ** 2);
+    expect(shadowSpan(crown, 20, 180, 180, over)!.map(Math.abs)).toEqual(
+      Array(2).fill(expect.closeTo(reach, 6)),
+    );
+    expect(shadowSpan(crown, 20, 180, 180, 40)).toBeNull();
+    expect(shadowSpan(crown, 20, 180, 0, rise)).toBeNull();
+  });
+});
+
+it('a thing in the panorama begins at its foot, or at the ground', () => {
+  const chimney = thing('chimney');
+  expect(outlineOf(chimney).bottomDeg).toBeCloseTo(degrees(Math.atan2(4, 20)), 9);
+  expect(outlineOf(chimney).topDeg).toBeCloseTo(degrees(Math.atan2(10, 20)), 9);
+  expect(outlineOf(thing('chimney', { bottom: chosen(0) })).bottomDeg).toBe(-90);
+});
+
+describe('the dome', () => {
+  const skyline = (...things: Obstacle[]): Skyline => ({
+    points: {},
+    obstacles: Object.fromEntries(things.map((one, i) => [`o${i}`, one])),
+  });
+  it('is summed at two places of every part, as far from its ends as Gauss and Legendre say', () => {
+    const dome = openDome(skyline(), 6);
+    expect(dome).toHaveLength(144);
+    const part = (1 - 1 / Math.sqrt(3)) / 2;
+    expect(dome.slice(0, 3).map(({ azimuthDeg }) => azimuthDeg)).toEqual(
+      [5 * part, 5 * (1 - part), 5 * (1 + part)].map((at) => expect.closeTo(at, 9)),
+    );
+    expect(dome.reduce((sum, { shareOfTurn }) => sum + shareOfTurn, 0)).toBeCloseTo(1, 12);
+  });
+  it('is worked out once for all months in which the same trees are bare', () => {
+    const asked: number[] = [];
+    const view = skyView((_, month) => (asked.push(month), []), seenShare);
+    const monthsOf = (sky: Skyline) => {
+      asked.length = 0;
+      for (let month = 1; month <= 12; month++) view(sky, month, { tiltDeg: 30, azimuthDeg: 180 });
+      return asked;
+    };
+    expect(monthsOf(skyline(thing('tree')))).toEqual([1, 1, 1, 4, 4, 4, 4, 4, 4, 4, 1, 1]);
+    const larch = thing('tree', { bareMonths: [12, 1] });
+    expect(monthsOf(skyline(thing('tree'), larch))).toEqual([1, 2, 2, 4, 4, 4, 4, 4, 4, 4, 2, 1]);
+    // what is no tree has no leaves
+    expect(monthsOf(skyline(thing('chimney')))).toEqual(Array(12).fill(1));
+  });
+});
+
+it('the sun of half hours is that of hours at the same moments, days on', () => {
+  const start = Date.UTC(2023, 2, 1);
+  const [hours, halves] = [sunSeries(48, 11, start, 1, 24 * 40), sunSeries(48, 11, start, 0.5, 48 * 40)];
+  for (const hour of [0, 12, 35, 300, 959])
+    for (const part of ['cosZenith', 'east', 'north', 'extraterrestrialWm2'] as const)
+      expect(halves[part][hour * 2]).toBeCloseTo(hours[part][hour]!, 6);
+});
+
+it('panels stand side by side as many as their row is wide, and no more than there are', () => {
+  const plan = blankArray(1, 'c1');
+  const across = (count: number, width: number, upright: boolean) =>
+    shadowFigures(
+      { ...plan, count: chosen(count), width: chosen(width), rows: { ...plan.rows, upright } },
+      410,
+    )[3];
+  // a panel of 410 W is about 1.1 by 1.8 m: 8 m hold seven upright or four lying
+  expect([across(20, 8, true), across(20, 8, false), across(3, 8, true), across(20, 0.4, true)]).toEqual([
+    7, 4, 3, 1,
+  ]);
+});
