@@ -8,6 +8,7 @@ import {
   inputsOf,
   leadSheet,
   placeOn,
+  strictest,
   stringsOn,
   windowFor,
   type Berth,
@@ -101,6 +102,30 @@ describe('a window over several inputs', () => {
     expect(windowFor(berth, 1)).toMatchObject({ maxV: 150, inputs: 3, usableW: 1500 });
     expect(windowFor(berth, 2)).toMatchObject({ maxV: 120, chargesFromV: 50, maxIscA: 9 });
     expect(windowFor(berth, 3)).toMatchObject({ maxV: 90, maxWorkV: 80, maxA: 7, maxIscA: 9 });
+  });
+  it('is the strictest in every one of its figures', () => {
+    const one = {
+      input: 2,
+      maxV: 150,
+      startV: 70,
+      ties: false,
+      chargesFromV: 60,
+      maxWorkV: 140,
+      maxA: 30,
+      maxIscA: 36,
+      maxW: 1600,
+    };
+    const other = { ...one, input: 3, maxV: 100, startV: 50, chargesFromV: 40, maxIscA: 24, maxW: 900 };
+    const least = { ...one, maxV: 100, maxIscA: 24, maxW: 900 };
+    expect(strictest([one, other])).toEqual(least);
+    expect(strictest([other, one])).toEqual({ ...least, input: 3 });
+    expect(strictest([other, { ...one, maxWorkV: 90, maxA: 20, ties: true }])).toEqual({
+      ...least,
+      input: 3,
+      maxWorkV: 90,
+      maxA: 20,
+      ties: true,
+    });
   });
   it('begins at the first the array is on, and stays on the controller', () => {
     expect(stringsOn({ ...berth, first: 2 }, 2).map(({ input }) => input)).toEqual([2, 3]);

@@ -85,6 +85,18 @@ it('ranks what fits before what fails, and the most watts first', () => {
   expect(rest.slice(firstFault).every((a) => a.faults !== 0)).toBe(true);
 });
 
+it('ranks what keeps more of a hot afternoon first, of as many panels', () => {
+  // two in series charge from 60 V with half of their best: (33.9 − 30) ÷ 7.5; three with all of it
+  const wide = { ...window, chargesFromV: 60, startV: 60, maxIscA: 200, maxA: 200, usableW: 99_999 };
+  const ranked = fitStrings(panel, () => wide, 12).filter(
+    ({ panels, faults }) => panels === 12 && faults === 0,
+  );
+  expect(ranked.map(({ series, parallel, hotKept }) => [series, parallel, hotKept])).toEqual([
+    [3, 4, 1],
+    [2, 6, expect.closeTo(0.52, 2)],
+  ]);
+});
+
 it('is monotonic: one panel more never lowers volts, colder never brings a failing string back', () => {
   fc.assert(
     fc.property(

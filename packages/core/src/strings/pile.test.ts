@@ -137,6 +137,17 @@ describe('strings side by side', () => {
       ),
     ).not.toThrow();
   });
+  it('are none where no panel is in them', () => {
+    const [first] = Object.values(plan.pile!.strings);
+    const empty = { ...first!, position: 0, panels: {} };
+    const zero = { ...empty, panels: { [sorts[0]!.id]: 0 } };
+    const told = arrayOf(
+      put(honey, ['/arrays/a1/pile/strings/s98', empty], ['/arrays/a1/pile/strings/s99', zero]),
+    );
+    expect(told.pile!.inputs.map(({ strings: on }) => on.map(({ id }) => id))).toEqual(
+      inputs.map(({ strings: on }) => on.map(({ id }) => id)),
+    );
+  });
   it('are asked of an input with its own limits, and no more of them than are tried', () => {
     const [{ window }] = inputs as [(typeof inputs)[0]];
     const door = doorOf(window, []);
