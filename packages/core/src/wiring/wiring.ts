@@ -209,7 +209,7 @@ export function computeWiring(scene: WiringScene): WiringFacts {
       units,
       scene.kind === 'boat' || scene.kind === 'trailer' ? scene.kind : 'land',
       panels,
-      scene.kind === 'homestead' || scene.kind === 'cabin',
+      scene.arrays.some(({ onBuilding }) => !onBuilding),
       scene.inverter !== null,
     ),
     guards: guardsOf(scene, wired),

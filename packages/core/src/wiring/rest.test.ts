@@ -1,0 +1,185 @@
+import { calculate } from '../calculate';
+import { BLANK_CIRCUIT, withValueAt, type Design } from '../document';
+import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
+import { plainClimate } from '../testing/climates';
+import { conductor } from './conductor';
+import { bondsOf } from './earth';
+import { outerMm2 } from './raceway';
+import { trySize } from './size';
+
+const climate = { ...plainClimate(44), stops: {} };
+const demo = (start: string): Design =>
+  examples().find(({ design }) => design.name.startsWith(start))!.design;
+const wiringOf = (design: Design) => calculate(design, climate).wiring;
+const runOf = (design: Design, key: string) =>
+  wiringOf(design).wired.find(({ circuit }) => circuit.key === key)!;
+const bonds = (design: Design) => wiringOf(design).bonds.map(({ what }) => what);
+const vale = demo('Vale');
+
+describe('what is bonded and earthed', () => {
+  const told = (...of: Parameters<typeof bondsOf>) =>
+    bondsOf(...of).map(({ what, size, many }) => [what, size?.name ?? null, many]);
+  it('are frames at every corner, rods at the building and at an array of its own, and neutral once', () => {
+    // common practice, IEC 60364-5-54 and NEC 250.53, 250.66 (from memory)
+    expect(told('iec', 'metric', 'land', 6, true, true)).toEqual([
+      ['Frames and rails', '10 mm2', 24],
+      ['Electrode at the building', '16 mm2', 1],
+      ['Electrode at the array', '16 mm2', 1],
+      ['Neutral to earth', null, 1],
+    ]);
+    expect(told('north-american', 'imperial', 'land', 1, false, false)).toEqual([
+      ['Frames and rails', '6 AWG', 4],
+      ['Electrode at the building', '6 AWG', 2],
+    ]);
+    expect(told('iec', 'metric', 'land', 0, false, true)).toEqual([
+      ['Electrode at the building', '16 mm2', 1],
+      ['Neutral to earth', null, 1],
+    ]);
+  });
+  it('on a boat are negative to ground in one place, and a break in the green wire of the shore', () => {
+    expect(told('marine', 'metric', 'boat', 1, false, true)).toEqual([
+      ['Frames and rails', '10 mm2', 4],
+      ['DC negative to ground', null, 1],
+      ['Shore power', null, 1],
+    ]);
+    expect(told('marine', 'metric', 'boat', 0, true, false)).toEqual([['DC negative to ground', null, 1]]);
+  });
+  it('on a trailer are the chassis, and never a rod', () => {
+    expect(told('iec', 'metric', 'trailer', 2, true, true)).toEqual([
+      ['Frames and rails', '10 mm2', 8],
+      ['Chassis', '10 mm2', 1],
+    ]);
+  });
+  it('follow the job: a rod at the array where one stands by itself, none where all are on the roof', () => {
+    expect(bonds(vale)).toEqual([
+      'Frames and rails',
+      'Electrode at the building',
+      'Electrode at the array',
+      'Neutral to earth',
+    ]);
+    const roofs = Object.keys(vale.arrays).reduce(
+      (design, id) => withValueAt(design, `/arrays/${id}/mounting`, 'roof'),
+      vale,
+    );
+    expect(bonds(roofs)).not.toContain('Electrode at the array');
+    expect(bonds(withValueAt(roofs, '/arrays/a1/mounting', 'pole'))).toContain('Electrode at the array');
+    expect(bonds(demo('Sula'))).toContain('DC negative to ground');
+    expect(bonds(demo('Bookwagon'))).toContain('Chassis');
+    // without anything on AC there is no neutral
+    const plain = {
+      ...blankDesign({ name: 'Lamp', kind: 'shed', units: 'metric', busVolts: 12 }),
+      place: vale.place,
+    };
+    const lamp = { ...blankUse(1, 'Lamp'), watts: measured(9), hours: measured(3), supply: 'dc' as const };
+    expect(bonds({ ...plain, uses: { lamp } })).not.toContain('Neutral to earth');
+  });
+});
+
+it('people are guarded by the device their code has: 30 mA, or ground-fault protected outlets', () => {
+  const residual = (design: Design) => wiringOf(design).guards.find(({ id }) => id === 'residual');
+  expect(residual(vale)).toMatchObject({ short: 'residual current 30 mA, type A', many: 1 });
+  expect(residual(vale)!.what).toBe('residual-current device, 30 mA, type A');
+  expect(residual({ ...vale, school: 'north-american' })).toMatchObject({
+    what: 'ground-fault protected outlets or breakers',
+    short: 'ground-fault protection',
+    at: 'outdoors, in kitchen, bath, barn and workshop',
+  });
+});
+
+it('a use without a name has a wire all the same', () => {
+  const design: Design = {
+    ...blankDesign({ name: 'Hut', kind: 'cabin', units: 'metric', busVolts: 12 }),
+    uses: {
+      plain: { ...blankUse(1, ''), watts: measured(1200), hours: measured(1) },
+      saw: { ...blankUse(2, 'Saw'), watts: measured(999), hours: measured(1) },
+      kettle: { ...blankUse(3, 'Kettle'), watts: measured(1000), hours: measured(0.3) },
+    },
+  };
+  expect(runOf(design, 'ac-plain').circuit).toMatchObject({ name: 'Unnamed use', to: 'the use' });
+  expect(runOf(design, 'ac-kettle').circuit).toMatchObject({ name: 'Kettle', to: 'Kettle' });
+  // from a kilowatt on a use has a circuit of its own (common practice)
+  expect(runOf(design, 'ac-saw')).toBeUndefined();
+  expect(runOf(design, 'ac-rest').circuit.to).toBe('1 use');
+});
+
+it('solar cable is thicker than its core by its second sheath', () => {
+  const feed = runOf(vale, 'feed-a1');
+  const { outerMm } = feed.chosen.size;
+  expect(feed.circuit.insulation).toBe('solar');
+  expect(outerMm2(feed)).toBeCloseTo((Math.PI * (outerMm + 1.2) ** 2) / 4, 9);
+  const bank = runOf(vale, 'bank');
+  expect(outerMm2(bank)).toBeCloseTo((Math.PI * bank.chosen.size.outerMm ** 2) / 4, 9);
+});
+
+describe('a size that is tried', () => {
+  const { job } = runOf(vale, 'bank');
+  it('of two side by side in a pipe, lies among twice as many conductors', () => {
+    const lying = job.lying.map((laid) => ({ ...laid, piped: true, circuits: 1, conductors: 2 }));
+    const american = { ...job, school: 'north-american' as const, lying };
+    const share = (side: number, sideSaid = false) =>
+      trySize({ ...american, sideSaid }, conductor('2/0 AWG'), side).ampacity.togetherShare;
+    // NEC 310.15(C)(1): up to three in a pipe at full, four to six at 80 %, seven to nine at 70 % (from memory)
+    expect([1, 2, 3, 4].map((side) => share(side))).toEqual([1, 0.8, 0.8, 0.7]);
+    expect(share(2, true)).toBe(1);
+  });
+  it('outlasts a short until the fuse opens: amps × √s ÷ k', () => {
+    // IEC 60364-4-43: k 115 for copper and 76 for aluminium with PVC (from memory); a hundredth of a second
+    const metals = { copper: 115, aluminium: 76 } as const;
+    for (const [metal, k] of Object.entries(metals)) {
+      const fails = (areaMm2: number, faultA: number) =>
+        trySize(
+          {
+            ...job,
+            make: { ...job.make, metal: metal as keyof typeof metals },
+            circuit: { ...job.circuit, faultA },
+          },
+          { ...conductor('35 mm2'), areaMm2 },
+          1,
+        ).fails.includes('short');
+      const limitA = (35 * k) / Math.sqrt(0.01);
+      expect([metal, fails(35, limitA * 0.999), fails(35, limitA * 1.001)]).toEqual([metal, false, true]);
+    }
+  });
+});
+
+it('ends are counted from every conductor of every run, as many as there are of it', () => {
+  for (const { design } of examples()) {
+    const { wiring, takeOff } = calculate(design, climate);
+    const many = (what: RegExp) =>
+      takeOff.parts.filter((part) => what.test(part.what)).reduce((sum, part) => sum + part.many, 0);
+    const conductors = (kinds?: readonly string[]) =>
+      wiring.wired
+        .filter(({ circuit }) => !kinds || kinds.includes(circuit.kind))
+        .reduce((sum, { circuit, chosen: size }) => sum + circuit.wires * circuit.many * size.side, 0);
+    expect(many(/^labels/)).toBe(2 * conductors());
+    expect(many(/^lugs/)).toBe(2 * conductors(['links', 'bank', 'inverter']));
+    expect(many(/^heat-shrink/)).toBe(many(/^lugs/));
+  }
+});
+
+it('a length is a guess where it is one, of its kind of run or of a stretch on its way', () => {
+  const lengths = Object.fromEntries(
+    Object.keys(vale.wiring.lengths).map((run) => [run, measured(4)]),
+  ) as Design['wiring']['lengths'];
+  const told = (design: Design) =>
+    Object.fromEntries(wiringOf(design).wired.map(({ circuit, guessed }) => [circuit.key, guessed]));
+  const known = { ...vale, wiring: { ...vale.wiring, lengths, circuits: {} } };
+  expect(Object.values(told(known)).some(Boolean)).toBe(false);
+  const loads = { ...known, wiring: { ...known.wiring, lengths: { ...lengths, loads: guess(8) } } };
+  for (const { circuit } of wiringOf(loads).wired)
+    expect([circuit.key, told(loads)[circuit.key]]).toEqual([
+      circuit.key,
+      circuit.run === 'loads' && circuit.kind !== 'string',
+    ]);
+  // strings are as long as their row: nobody guesses that
+  const all = { ...known, wiring: { ...vale.wiring, circuits: {} } };
+  const strings = wiringOf(all).wired.filter(({ circuit }) => circuit.kind === 'string');
+  expect(strings.every(({ guessed }) => !guessed)).toBe(true);
+  const stretches = { t1: { ...Object.values(vale.wiring.stretches)[0]!, length: guess(30) } };
+  const routed = {
+    ...known,
+    wiring: { ...known.wiring, stretches, circuits: { 'feed-a1': { ...BLANK_CIRCUIT, path: ['t1'] } } },
+  };
+  expect(told(routed)['feed-a1']).toBe(true);
+  expect(told(withValueAt(routed, '/wiring/stretches/t1/length', chosen(30)))['feed-a1']).toBe(false);
+});
