@@ -82,6 +82,15 @@ describe('a month at two places, by hand', () => {
     ]);
     expect(both().months[4]!.ghiKWhm2).toBeCloseTo(grid.ghiKWhm2[4]!, 9);
   });
+  it('is known by place: home, and each stop by its own sun', () => {
+    const { places } = both();
+    expect(Object.entries(places).map(([id, { latDeg }]) => [id, latDeg])).toEqual([
+      ['home', 41.6],
+      ['s', 37],
+    ]);
+    expect(places.s!.months[0]!.ghiKWhm2).toBeCloseTo(Math.min(6, places.s!.months[0]!.ghiKWhm2), 9);
+    expect(Object.keys(resolveClimate(job(), grid)!.places)).toEqual(['home']);
+  });
   it('is as sure as the least sure of both', () => {
     const april = (parts: Partial<Place>) => both(parts).months[3]!;
     expect([april({}).ghiFrom, april({}).airFrom]).toEqual(['grid', 'grid']);
@@ -97,6 +106,25 @@ describe('a month at two places, by hand', () => {
     // −8 − 5 at home, 44 + 3 at the stop
     expect([both().low.valueC, both().high.valueC]).toEqual([-13, 47]);
   });
+});
+
+it('a month has the range of its file only where its air is the file’s', () => {
+  const range = (parts: Partial<Place>) => {
+    const { airC, minC, maxC, airFrom } = resolveClimate(job(parts), grid)!.months[6]!;
+    return [airFrom, airC, minC, maxC];
+  };
+  const twelve = (value: number) => Array<number | null>(12).fill(value);
+  const weather = file({ air: twelve(20), min: twelve(11), max: twelve(33) });
+  expect(range({ weather })).toEqual(['file', 20, 11, 33]);
+  // typed air lies in the middle of a usual day
+  const [from, mean, least, most] = range({ weather, air: months(measured(15)) }) as [
+    string,
+    number,
+    number,
+    number,
+  ];
+  expect([from, mean, (least + most) / 2]).toEqual(['typed', 15, expect.closeTo(15, 9)]);
+  expect(range({ weather: file({ air: twelve(20), min: twelve(11) }) })[2]).not.toBe(11);
 });
 
 describe('the extremes of a file', () => {

@@ -224,6 +224,15 @@ describe('what follows the weather', () => {
         given: { perKelvin: chosen(100), cop: chosen(cop), base: chosen(24) },
       });
     const degrees = degreesByHour(hot, 24, 'cooling');
+    // the days that a degree is of are hotter than the mean one: by the air of that alone it would take less
+    const byMean = degrees.map((kelvin, hour) => {
+      const air = airAt(hour + 0.5, hot.minC, hot.maxC);
+      expect(24 + kelvin).toBeGreaterThanOrEqual(air - 1e-9);
+      return (kelvin * 100) / copAt(3, air, 'cooling');
+    });
+    expect(useDay(cooler(3), 1, hot).runWh).toBeGreaterThan(
+      1.001 * byMean.reduce((sum, watts) => sum + watts, 0),
+    );
     const taken = useDay(cooler(3), 1, hot).runWh;
     const all = degrees.reduce((sum, kelvin) => sum + kelvin, 0) * 100;
     expect(taken).toBeGreaterThan(all / copAt(3, 24, 'cooling'));
@@ -233,6 +242,15 @@ describe('what follows the weather', () => {
 
 describe('readings of a logger', () => {
   const read = (...lines: string[]) => readSeries(lines.join('\n'), 'log');
+  it('are two at least', () => {
+    const why = (...lines: string[]) => {
+      const reading = read('time,W', ...lines);
+      return reading.ok ? null : reading.message;
+    };
+    expect(why('2026-05-10 10:00,100')).toBe('Fewer than two readings could be read');
+    expect(why('2026-05-10 10:00,100', '2026-05-10 11:00,no')).toBe('Fewer than two readings could be read');
+    expect(why('2026-05-10 10:00,100', '2026-05-10 11:00,100')).toBeNull();
+  });
   it('begin with a date and time that there is', () => {
     for (const [day, hour] of [
       ['2026-13-01', 10],

@@ -29,6 +29,20 @@ it('takes inverter losses and its own draw from the bank, in months with an AC u
   expect(loads.months[5]!.busWh).toBeCloseTo(180 / 0.9 + 240, 9);
   expect(loads.months[0]!.busWh).toBe(0);
   expect(loads.heaviest?.month).toBe(6);
+  // and so over days of the month that counts, whatever the months behind it are without
+  expect(loads.overDays(2)).toBeCloseTo(2 * (180 / 0.9 + 240), 9);
+  const july = computeLoads(withUses({ watts: chosen(90), hours: chosen(2), months: [7] }));
+  expect(july.overDays(1)).toBeCloseTo(180 / 0.9 + 240, 9);
+});
+
+it('takes from the bank what each side loses on its way: 90 W through 90 %, 40 W through 80 %', () => {
+  const design = withUses({ watts: chosen(90) }, { watts: chosen(40), supply: 'dc' });
+  design.supply.dcEfficiency = chosen(80);
+  const [{ runningW, acW, bankW }] = computeLoads(design).months as [
+    { runningW: number; acW: number; bankW: number },
+  ];
+  expect([runningW, acW]).toEqual([130, 90]);
+  expect(bankW).toBeCloseTo(90 / 0.9 + 40 / 0.8, 9);
 });
 
 describe('an inverter that searches', () => {
