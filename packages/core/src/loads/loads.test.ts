@@ -38,9 +38,7 @@ it('takes inverter losses and its own draw from the bank, in months with an AC u
 it('takes from the bank what each side loses on its way: 90 W through 90 %, 40 W through 80 %', () => {
   const design = withUses({ watts: chosen(90) }, { watts: chosen(40), supply: 'dc' });
   design.supply.dcEfficiency = chosen(80);
-  const [{ runningW, acW, bankW }] = computeLoads(design).months as [
-    { runningW: number; acW: number; bankW: number },
-  ];
+  const { runningW, acW, bankW } = computeLoads(design).months[0]!;
   expect([runningW, acW]).toEqual([130, 90]);
   expect(bankW).toBeCloseTo(90 / 0.9 + 40 / 0.8, 9);
 });
