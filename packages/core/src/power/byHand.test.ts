@@ -2,6 +2,8 @@ import { CHEMISTRIES } from '../bank';
 import type { BackupSource, Design, SourceKey, Use } from '../document';
 import { blankSource, blankUse, catalogue, chosen, measured } from '../job';
 import { computeLoads } from '../loads';
+import { walkSource } from './power';
+import { sourceFigure } from './source';
 import { cabinOf } from '../testing/cabin';
 import { lithiumBank as bank } from '../testing/lithiumBank';
 import {
@@ -43,6 +45,31 @@ describe('prices', () => {
     expect(inverterPrice({ ...fourKW, price: null })).toBe(150 + 0.42 * 4000);
     expect(inverterPrice({ ...fourKW, price: null, stacked: chosen(3) })).toBe(3 * 1830);
     expect(inverterPrice({ ...fourKW, price: measured(905), stacked: chosen(2) })).toBe(1810);
+  });
+  it('of a source follow its kind, its fuel and its size, and a starter of its own', () => {
+    // money for the first and for each watt or amp (common practice)
+    const price = (
+      kind: BackupSource['kind'],
+      given: Partial<Record<SourceKey, number>>,
+      more: Partial<BackupSource> = {},
+    ) =>
+      sourceFigure(
+        {
+          ...blankSource(kind, 1, 'It'),
+          given: Object.fromEntries(Object.entries(given).map(([key, value]) => [key, catalogue(value)])),
+          automatic: false,
+          ...more,
+        },
+        'price',
+      );
+    expect(price('generator', { watts: 4000 }, { fuel: 'petrol' })).toBe(150 + 0.25 * 4000);
+    expect(price('generator', { watts: 4000 }, { fuel: 'petrol', automatic: true })).toBe(1150 + 250);
+    expect(price('generator', { watts: 5000 }, { fuel: 'propane' })).toBeCloseTo(200 + 0.28 * 5000, 6);
+    expect(price('generator', { watts: 6000 }, { fuel: 'diesel' })).toBe(800 + 0.45 * 6000);
+    expect(price('alternator', { limitAmps: 30 })).toBe(80 + 6 * 30);
+    expect(price('shore', { chargeAmps: 40 })).toBe(60 + 4.5 * 40);
+    expect(price('turbine', {})).toBe(2000);
+    expect(price('turbine', { price: 1234 })).toBe(1234);
   });
   it('are told to ten', () => {
     const odd = { ...fourKW, price: null, continuous: catalogue(1111) };
@@ -122,6 +149,16 @@ describe('the efficiency of a day', () => {
   });
 });
 
+it('two inverters stacked run at half of the share that one would', () => {
+  const curve = { '10': catalogue(80), '50': catalogue(94), '100': catalogue(88) };
+  const of = (stacked: number) => {
+    const design = plain({ saw: use(1, 'Saw', 3000, 1) });
+    const inverter = { ...fourKW, continuous: catalogue(3000), curve, stacked: chosen(stacked) };
+    return powerOf({ ...design, power: { ...design.power, inverter } }).curvePct!;
+  };
+  expect([of(1), of(2)]).toEqual([expect.closeTo(88, 6), expect.closeTo(94, 6)]);
+});
+
 describe('a source beside the sun', () => {
   const set = (given: Partial<Record<SourceKey, number>>): BackupSource => {
     const source = blankSource('generator', 1, 'Set');
@@ -140,6 +177,44 @@ describe('a source beside the sun', () => {
     const small = now(set({ watts: 30_000, chargeAmps: 60, chargerEfficiency: 90, powerFactor: 0.8 }));
     expect(small.askedW).toBeCloseTo(setAsked(60 * 54, 0.9, 0.8, 300, small.keeps), 6);
     expect(small.askedW).toBeLessThan(large.askedW);
+  });
+  it('gives by its kind: hours at the alternator, energy of the turbine, the rest by what the bank asks', () => {
+    const walked = (source: BackupSource) => walkSource(now(source), bank, 250);
+    const by = (value: number) =>
+      Object.fromEntries(Array.from({ length: 12 }, (_, m) => [m + 1, chosen(value)]));
+    const keeps = bank.chemistry.roundTrip;
+    const kind = (of: BackupSource['kind']) => blankSource(of, 1, 'It');
+    const drive = walked({ ...kind('alternator'), hoursBy: by(2) });
+    const { bulkW } = now({ ...kind('alternator'), hoursBy: by(2) });
+    expect(bulkW).toBeGreaterThan(0);
+    expect(drive.dailyWh).toEqual(Array(12).fill(expect.closeTo(2 * bulkW * keeps, 6)));
+    const stream = walked({ ...kind('turbine'), energyBy: by(1500) });
+    expect(stream.dailyWh).toEqual(Array(12).fill(expect.closeTo(1500 * keeps, 6)));
+    // neither is started for what lacks
+    expect([drive.bulkW, stream.bulkW]).toEqual([0, 0]);
+    const shore = walked({ ...kind('shore'), hoursBy: by(2), energyBy: by(900) });
+    expect(shore.dailyWh).toEqual(Array(12).fill(0));
+    expect(shore).toMatchObject({
+      startAt: 0.99,
+      stopAt: 0.99,
+      hoursADay: 24,
+      hoursAWeek: 168,
+      litresIdle: 0,
+    });
+    const diesel = walked(
+      set({ watts: 5000, startAt: 50, stopAt: 30, hoursAWeek: 10, warmUp: 6, exercise: 0.25 }),
+    );
+    expect(diesel).toMatchObject({
+      startAt: 0.5,
+      stopAt: 0.5,
+      hoursAWeek: 10,
+      warmUpH: 0.1,
+      exerciseH: 0.25,
+    });
+    expect(diesel.dailyWh).toEqual(Array(12).fill(0));
+    expect(diesel.bulkW).toBeGreaterThan(0);
+    // what starts by itself asks nobody for hours
+    expect(walked({ ...set({ hoursAWeek: 10 }), automatic: true }).hoursAWeek).toBe(168);
   });
   it('takes no hours from a state of charge to a lower one', () => {
     const curve = chargeCurve(

@@ -207,7 +207,7 @@ function runWanted(run: Run, month: PowerMonth, before: number, full: number, at
     }
     run.running = hours > 0 && hours < needs;
   }
-  if (source.exerciseH > 0 && source.there[ofYear] && FIRST_OF_MONTH.has(ofYear) && hours === 0) {
+  if (source.there[ofYear] && FIRST_OF_MONTH.has(ofYear) && hours === 0) {
     hours = source.exerciseH;
     litres = hours * source.litresIdle;
   }
