@@ -106,7 +106,7 @@ async function measured(room) {
     testRunner: 'jest',
     coverageAnalysis: 'perTest',
     concurrency: 2,
-    timeoutMS: 20_000,
+    timeoutMS: 8_000,
     reporters: [],
     logLevel: 'off',
     fileLogLevel: 'off',

@@ -107,6 +107,14 @@ describe('several arrays, by hand', () => {
           9,
         );
   });
+  it('have of one panel what the month that governs makes of all of them', () => {
+    const { worst, arrays } = energyOf(vale);
+    for (const [id, { perModuleWh, wiredModules }] of Object.entries(arrays)) {
+      // clipped days of that month give a little less
+      expect(worst!.byArray[id]! / (perModuleWh * wiredModules)).toBeLessThan(1 + 1e-9);
+      expect(worst!.byArray[id]! / (perModuleWh * wiredModules)).toBeGreaterThan(0.97);
+    }
+  });
   it('ask of the lead what the others leave, for the month and for the charge', () => {
     const flooded = withAll(vale, { '/bank/chemistry': 'flooded' });
     const { needs, leadId, worst, arrays, loadRatio } = energyOf(flooded);
@@ -138,6 +146,16 @@ describe('the field of tilts and directions', () => {
       const alone = planeMonths(skies!, () => ({ tiltDeg, azimuthDeg }), albedoBy(lead.plan));
       const at = FIELD_TILTS.indexOf(tiltDeg) * FIELD_AZIMUTHS.length + FIELD_AZIMUTHS.indexOf(azimuthDeg);
       for (let m = 0; m < 12; m++) expect(months[m]![at]).toBeCloseTo(alone[m]!, 9);
+    }
+  });
+  it('has the ground of each month, snow in its own', () => {
+    const { skies } = calculate(examples()[1]!.design, climate);
+    const upright = (albedo: (month: number) => number) =>
+      planeMonths(skies!, () => ({ tiltDeg: 90, azimuthDeg: 180 }), albedo);
+    const [plain, snowy] = [upright(() => 0.2), upright((month) => (month === 2 ? 0.8 : 0.2))];
+    for (let m = 0; m < 12; m++) {
+      if (m === 1) expect(snowy[m]! / plain[m]!).toBeGreaterThan(1.1);
+      else expect(snowy[m]).toBe(plain[m]);
     }
   });
 });
