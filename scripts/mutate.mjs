@@ -115,7 +115,14 @@ async function measured(room) {
     tsconfigFile: `${CORE}/../tsconfig.json`,
     disableTypeChecks: false,
     tempDirName: '.ivolt/mutate',
-    ignorePatterns: ['**', '!package.json', '!tsconfig.base.json', '!packages/core/**', '!packages/core/fixtures/**', '!docs/*.md'],
+    ignorePatterns: [
+      '**',
+      '!package.json',
+      '!tsconfig.base.json',
+      '!packages/core/**',
+      '!packages/core/fixtures/**',
+      '!docs/*.md',
+    ],
     jest: {
       projectType: 'custom',
       enableFindRelatedTests: false,
