@@ -2,7 +2,7 @@ import { calculate } from '../calculate';
 import { BLANK_CIRCUIT, withValueAt, type Design } from '../document';
 import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
 import { plainClimate } from '../testing/climates';
-import { conductor } from './conductor';
+import { conductor, ohmPerMetre } from './conductor';
 import { bondsOf } from './earth';
 import { outerMm2 } from './raceway';
 import { trySize } from './size';
@@ -122,6 +122,45 @@ describe('a size that is tried', () => {
     expect([1, 2, 3, 4].map((side) => share(side))).toEqual([1, 0.8, 0.8, 0.7]);
     expect(share(2, true)).toBe(1);
   });
+  it('is as warm as its current makes it: by the square of its share of what it carries', () => {
+    // IEC 60287: heat goes with amps squared, and so does the rise above the air; PVC bears 70 °C (from memory)
+    const iec = { ...job, school: 'iec' as const };
+    const one = trySize(iec, conductor('95 mm2'), 1);
+    const hot = Math.max(...job.lying.map(({ ambientC }) => ambientC));
+    const warmC = hot + (70 - hot) * (job.circuit.amps / one.ampacity.amps) ** 2;
+    expect(job.circuit.insulation).toBe('lead');
+    expect(warmC).toBeGreaterThan(hot + 5);
+    expect(warmC).toBeLessThan(70);
+    const metres = 2 * job.lying.reduce((sum, { lengthM }) => sum + lengthM, 0) + job.circuit.returnM;
+    const ohm = ohmPerMetre(conductor('95 mm2'), job.make, warmC) * metres;
+    expect(one.dropV).toBeCloseTo(job.circuit.amps * ohm, 9);
+    // North American tables are for 75 °C whatever flows (NEC chapter 9, table 8)
+    const american = trySize({ ...job, school: 'north-american' }, conductor('2/0 AWG'), 1);
+    const at75 = ohmPerMetre(conductor('2/0 AWG'), job.make, 75) * metres;
+    expect(american.dropV).toBeCloseTo(job.circuit.amps * at75, 9);
+  });
+  it('is held to a small breaker where it is thin, but not on a string of panels', () => {
+    // NEC 240.4(D): 15 A on 14 AWG, 20 on 12, 30 on 10 (from memory)
+    const fails = (kind: 'dc' | 'string' | 'feed', amps: number) =>
+      trySize(
+        {
+          ...job,
+          school: 'north-american',
+          limitPct: 1000,
+          device: { ...job.device!, amps },
+          circuit: { ...job.circuit, kind, amps: 5, mostA: 5, faultA: 0 },
+          lying: job.lying.map((laid) => ({ ...laid, ambientC: 30, conductors: 2, circuits: 1 })),
+        },
+        conductor('12 AWG'),
+        1,
+      ).fails.includes('protection');
+    expect([fails('dc', 20), fails('dc', 25), fails('string', 25), fails('feed', 25)]).toEqual([
+      false,
+      true,
+      false,
+      false,
+    ]);
+  });
   it('outlasts a short until the fuse opens: amps × √s ÷ k', () => {
     // IEC 60364-4-43: k 115 for copper and 76 for aluminium with PVC (from memory); a hundredth of a second
     const metals = { copper: 115, aluminium: 76 } as const;
@@ -154,6 +193,11 @@ it('ends are counted from every conductor of every run, as many as there are of 
     expect(many(/^labels/)).toBe(2 * conductors());
     expect(many(/^lugs/)).toBe(2 * conductors(['links', 'bank', 'inverter']));
     expect(many(/^heat-shrink/)).toBe(many(/^lugs/));
+    const feeds = wiring.wired.filter(({ circuit }) => circuit.kind === 'feed').length;
+    const [boxes] = takeOff.parts.filter(({ what }) => what.startsWith('entry box'));
+    expect([boxes?.what, boxes?.many]).toEqual(
+      feeds === 0 ? [undefined, undefined] : [feeds === 1 ? 'entry box' : 'entry boxes', feeds],
+    );
   }
 });
 
