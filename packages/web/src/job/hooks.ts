@@ -15,18 +15,23 @@ import {
 import { createContext, useCallback, useContext } from 'react';
 import { useAppSelector } from './store';
 
-/** The open design. Only under the bench, which waits for it. */
-export function useDesign(): Design {
-  const design = useAppSelector(({ job }) => job.design);
+function opened(design: Design | null): Design {
   if (!design) throw new Error('No job is open here');
   return design;
 }
+
+/** The open design, again at every change of it. Only under the bench, which waits for it. */
+export const useDesign = (): Design => opened(useAppSelector(({ job }) => job.design));
+
+/** One part of the open design, again only where that part is another. */
+export const useDesignPart = <K extends keyof Design>(part: K): Design[K] =>
+  useAppSelector(({ job }) => opened(job.design)[part]);
 
 export const useEvaluation = (): Evaluation | null => useAppSelector(({ job }) => job.evaluation);
 
 /** Writes a figure in the units of the job. */
 export function useUnits(): (value: number, quantity: Quantity) => string {
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   return useCallback((value, quantity) => joined(displayFigure(value, quantity, units)), [units]);
 }
 
@@ -46,7 +51,7 @@ export function usePartId(name: string): string {
 
 /** The array the sheets show. */
 export function useArray(): { id: string; plan: ArrayPlan; path: string; controllerPath: string } {
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const scope = useContext(ArrayScope);
   const chosen = useAppSelector(({ job }) => job.arrayId);
   const shown = scope ?? chosen;
@@ -58,7 +63,7 @@ export function useArray(): { id: string; plan: ArrayPlan; path: string; control
 
 /** The id of a figure of one array. */
 export function useArrayFigure(arrayId: string): (id: string) => string {
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const inTurn = inOrder(arrays).map(([id]) => ({ id }));
   return (id) => ofArray(id, inTurn, arrayId);
 }

@@ -2,8 +2,7 @@ import { valueAt } from '@ivolt/core';
 import type { ReactNode } from 'react';
 import { Tick } from '../../ui/controls';
 import { putValue } from '../edits';
-import { useDesign } from '../hooks';
-import { useAppDispatch } from '../store';
+import { useAppDispatch, useAppSelector } from '../store';
 
 /** Something of the design that is so or not so. @param says what the change is called when it becomes so, and not so */
 export function TickField({
@@ -16,12 +15,9 @@ export function TickField({
   children: ReactNode;
 }) {
   const dispatch = useAppDispatch();
-  const design = useDesign();
+  const checked = useAppSelector(({ job }) => valueAt(job.design, path) === true);
   return (
-    <Tick
-      checked={valueAt(design, path) === true}
-      onChange={(so) => dispatch(putValue(so ? on : off, path, so))}
-    >
+    <Tick checked={checked} onChange={(so) => dispatch(putValue(so ? on : off, path, so))}>
       {children}
     </Tick>
   );

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { type Mounting, type Service, type SkyModel } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
-import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, useEvaluation, usePartId } from '../../job/hooks';
 import { Row } from '../../ui/layout';
 import { Section } from '../../ui/Section';
 import { Action } from '../../ui/controls';
@@ -38,7 +38,7 @@ const LOSSES = ['mismatch', 'bifacial', 'albedo'] as const;
 /** Step 4: which panels, how many, which way, and what they make. */
 export function ArraySheet() {
   const dispatch = useAppDispatch();
-  const { energy } = useDesign();
+  const energy = useDesignPart('energy');
   return (
     <>
       <SheetHead sheet="array" />
@@ -70,7 +70,7 @@ export function ArraySheet() {
 /** All of one array. `year` stands after its plan. */
 export function ArrayParts({ year }: { year?: ReactNode }) {
   const dispatch = useAppDispatch();
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const { id, plan, path } = useArray();
   const [rowsId, lossesId] = [usePartId('array-rows'), usePartId('array-losses')];
   const evaluation = useEvaluation();

@@ -1,7 +1,7 @@
 import { inOrder, monthName } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { MonthsPicture } from '../../charts/MonthsPicture';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesignPart, useEvaluation } from '../../job/hooks';
 import { Ink } from '../../job/fields/Ink';
 import { Scroll, Table } from '../../ui/layout';
 import { useReading } from '../../ui/reading';
@@ -23,7 +23,7 @@ const Months = styled(Scroll)`
 /** The year: what is made and what is used, of each array where there are several. */
 export function MadeAndUsed() {
   const evaluation = useEvaluation();
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const reading = useReading();
   if (!evaluation) return null;
   const worst = worstMonth(evaluation);

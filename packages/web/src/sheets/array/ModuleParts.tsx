@@ -10,7 +10,7 @@ import {
 import { Link, useParams } from 'react-router';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
-import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, usePartId } from '../../job/hooks';
 import { useToldBefore } from '../common/useToldBefore';
 import { FieldLabel } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
@@ -50,7 +50,7 @@ export function ModuleSelect() {
 /** How many there are of which, where they are not alike. */
 export function PileSummary() {
   const { id: jobId } = useParams();
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const { plan } = useArray();
   const sorts = inOrder(plan.pile?.sorts ?? {});
   const watts = sorts.reduce((sum, [, { count, module }]) => sum + count.value * module.pmax.value, 0);

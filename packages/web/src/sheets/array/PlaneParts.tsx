@@ -1,7 +1,7 @@
 import { withValueAt, type PlaneKind, type Season } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
-import { useArray, useDesign, useEvaluation } from '../../job/hooks';
+import { useArray, useDesignPart, useEvaluation } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
@@ -78,7 +78,7 @@ export function BestTilt() {
   const dispatch = useAppDispatch();
   const { plan, path } = useArray();
   const best = useEvaluation()?.bestTiltDeg ?? null;
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   if (best === null || plan.plane.kind !== 'fixed' || Object.keys(arrays).length > 1) return null;
   if (Math.abs(best - plan.plane.tilt.value) < 5) return null;
   return (

@@ -14,7 +14,7 @@ import { useAppDispatch } from '../../job/store';
 import { LostHours } from '../../charts/LostHours';
 import { SkylinePicture } from '../../charts/SkylinePicture';
 import { edit, putValue } from '../../job/edits';
-import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
@@ -63,7 +63,7 @@ function newObstacle(kind: ObstacleKind, azimuth: number, position: number): Obs
 /** What stands between one array and the sun, and what it costs. */
 export function SkylinePart() {
   const dispatch = useAppDispatch();
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const { id, plan, path } = useArray();
   const partId = usePartId('array-skyline');
   const { skyline } = plan;

@@ -13,7 +13,7 @@ import { DayPicture } from '../../charts/DayPicture';
 import { TiltFieldPicture } from '../../charts/TiltFieldPicture';
 import { shareOf, type Mark } from '../../charts/told';
 import { edit } from '../../job/edits';
-import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, useEvaluation, usePartId } from '../../job/hooks';
 import { useReckoned } from '../../job/useReckoned';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { useReading } from '../../ui/reading';
@@ -67,7 +67,7 @@ const MOST_FIELDS = 8;
 
 /** True in the book of a job of many arrays, of all but its largest: their fields are on their sheets. */
 function useLeftOut(id: string): boolean {
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const reading = useReading();
   if (!reading || Object.keys(arrays).length <= MOST_FIELDS) return false;
   const largest = inOrder(arrays).toSorted(([, a], [, b]) => b.count.value - a.count.value);
@@ -94,7 +94,7 @@ export function TiltFieldPart() {
 function Field({ field }: { field: FieldPicture }) {
   const dispatch = useAppDispatch();
   const { id, plan } = useArray();
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const worst = worstMonth(useEvaluation());
   const [span, setSpan] = useState<Span>('governs');
   const { months, tilts, azimuths, usedWh, own } = field;

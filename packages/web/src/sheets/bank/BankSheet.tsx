@@ -2,7 +2,7 @@ import { CHEMISTRIES, usualBank, type BankSizing, type Chemistry } from '@ivolt/
 import { BankRuler } from '../../charts/BankRuler';
 import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesignPart, useEvaluation } from '../../job/hooks';
 import { Select, type Choice } from '../../ui/Opener';
 import { Heads } from '../../ui/Heads';
 import { Row, Scroll, Table } from '../../ui/layout';
@@ -34,7 +34,8 @@ const SIZINGS: { id: BankSizing; label: string; about: string }[] = [
 /** Step 3: how long the bank carries, and how many units that takes. */
 export function BankSheet() {
   const dispatch = useAppDispatch();
-  const { bank, busVolts } = useDesign();
+  const bank = useDesignPart('bank');
+  const busVolts = useDesignPart('busVolts');
   const evaluation = useEvaluation();
   const frost = CHEMISTRIES[bank.chemistry].coldestChargeC !== null;
   return (

@@ -15,7 +15,7 @@ import {
 import { PackingPicture } from '../../charts/PackingPicture';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesignPart, useEvaluation } from '../../job/hooks';
 import { FieldLabel } from '../../ui/controls';
 import { MonthsField } from '../../ui/MonthsField';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
@@ -45,7 +45,8 @@ const MEASURES = ['length', 'width', 'height', 'shelves', 'gap', 'headroom', 'ca
 /** Where the bank stands: whether it fits, what it weighs, and how cold it gets there. */
 export function HomePart() {
   const dispatch = useAppDispatch();
-  const { bank, units } = useDesign();
+  const bank = useDesignPart('bank');
+  const units = useDesignPart('units');
   const evaluation = useEvaluation();
   const { home } = bank;
   const put = (label: string, key: string, value: unknown) =>
@@ -121,7 +122,7 @@ export function HomePart() {
 
 /** How cold and hot the bank gets, month by month. */
 function Warmth() {
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const warmth = useEvaluation()?.bank.warmth;
   const reading = useReading();
   if (!warmth) return null;

@@ -9,7 +9,7 @@ import {
   type LifeRow,
   type Quantity,
 } from '@ivolt/core';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
@@ -22,7 +22,7 @@ const ask: Ask<LifePicture | null> = (core, design, grid) => core.life(design, g
 /** What needs a year of days: how array and bank suit, the buses side by side, life and cost. */
 export function LifePart() {
   const picture = useReckoned(ask, 'life');
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   if (!picture) return <Note style={{ marginTop: 24 }}>Life and cost come with the uses and the place.</Note>;
   const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
   return (
@@ -77,7 +77,7 @@ function Suits({ picture }: { picture: LifePicture }) {
 }
 
 function Buses({ picture, shown }: { picture: LifePicture; shown: Show }) {
-  const { busVolts } = useDesign();
+  const busVolts = useDesignPart('busVolts');
   return (
     <Section part="bank-buses" title="12, 24 and 48 V side by side">
       <Scroll>

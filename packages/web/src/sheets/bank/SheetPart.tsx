@@ -1,7 +1,7 @@
 import { CHEMISTRIES, cyclesAt, type BankSheet, type ChemistryData } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { notice, putValue } from '../../job/edits';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -40,7 +40,7 @@ function copyOf(usual: ChemistryData): BankSheet {
 /** What is known of the chemistry, and the way to type one's own data sheet over it. */
 export function SheetPart() {
   const dispatch = useAppDispatch();
-  const { bank } = useDesign();
+  const bank = useDesignPart('bank');
   const usual = CHEMISTRIES[bank.chemistry];
   return (
     <Section

@@ -1,13 +1,14 @@
 import { displayFigure, inOrder, joined } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
-import { useArray, useDesign } from '../../job/hooks';
+import { useArray, useDesignPart } from '../../job/hooks';
 import { jobActions } from '../../job/jobSlice';
 import { Tabs } from '../../ui/Tabs';
 
 /** Which of several arrays the sheet is about; nothing where there is one. */
 export function ArrayTabs() {
   const dispatch = useAppDispatch();
-  const { arrays, units } = useDesign();
+  const arrays = useDesignPart('arrays');
+  const units = useDesignPart('units');
   const { id: shown } = useArray();
   const inTurn = inOrder(arrays);
   if (inTurn.length < 2) return null;

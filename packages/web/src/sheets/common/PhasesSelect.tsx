@@ -1,6 +1,6 @@
 import type { Phases } from '@ivolt/core';
 import { putValue } from '../../job/edits';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Select, type Choice } from '../../ui/Opener';
 
@@ -13,7 +13,7 @@ const PHASES: readonly Choice<Phases>[] = [
 /** How AC is made. */
 export function PhasesSelect() {
   const dispatch = useAppDispatch();
-  const { phases } = useDesign().supply;
+  const { phases } = useDesignPart('supply');
   return (
     <Select
       label="AC is"

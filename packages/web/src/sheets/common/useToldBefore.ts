@@ -1,5 +1,5 @@
 import { inOrder, type ArrayPlan } from '@ivolt/core';
-import { useArray, useDesign } from '../../job/hooks';
+import { useArray, useDesignPart } from '../../job/hooks';
 import { useReading } from '../../ui/reading';
 
 /**
@@ -7,7 +7,7 @@ import { useReading } from '../../ui/reading';
  * @param of what is told of an array; alike where its JSON is
  */
 export function useToldBefore(of: (plan: ArrayPlan) => unknown): string | null {
-  const { arrays } = useDesign();
+  const arrays = useDesignPart('arrays');
   const { id, plan } = useArray();
   const reading = useReading();
   if (!reading) return null;

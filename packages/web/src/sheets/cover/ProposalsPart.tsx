@@ -16,7 +16,7 @@ import { styled } from 'styled-components';
 import { BatteriesDrawn, PanelsDrawn, VoltsDrawn } from '../../charts/ProposalPictures';
 import { applyRemedy, putValue } from '../../job/edits';
 import { Pencil } from '../../job/fields/Pencil';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesign, useDesignPart, useEvaluation } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action, Tick } from '../../ui/controls';
@@ -210,7 +210,7 @@ function Outlined({
   later: boolean;
   inverter: Proposal['inverter'];
 }) {
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
   const { panels, bank, controller, ratio, month, price, priceGuessed, massKg } = gist;
   const beside = [
@@ -283,7 +283,7 @@ function Outlined({
 
 /** The design there is, in one line of the same terms. */
 function Present({ present }: { present: Gist }) {
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const shown = (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
   return (
     <p style={{ marginTop: 12, maxWidth: '90ch' }} data-present>

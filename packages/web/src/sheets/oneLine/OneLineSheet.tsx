@@ -9,7 +9,7 @@ import { panelsIn, stringsDrawing } from '../../charts/oneLine/strings';
 import { useWidth } from '../../charts/useWidth';
 import { useAppSelector } from '../../job/store';
 import { SheetHead } from '../../job/fields/SheetHead';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesign, useDesignPart, useEvaluation } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
@@ -146,7 +146,8 @@ function BoundDrawing({ drawing, graph }: { drawing: Drawing; graph: OneLine }) 
 }
 
 function useBlock(drawing: string): TitleBlock {
-  const { name, school } = useDesign();
+  const name = useDesignPart('name');
+  const school = useDesignPart('school');
   return {
     job: name,
     drawing,

@@ -1,6 +1,6 @@
 import { formatDayMonth, inOrder } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Tabs } from '../../ui/Tabs';
@@ -8,7 +8,8 @@ import { HOME, addStop } from './usePlaceEdits';
 
 /** Home and the stops of a job that moves, one to be looked at; nothing where it stays. */
 export function StopTabs({ shown, onShow }: { shown: string; onShow: (placeId: string) => void }) {
-  const { place, stops } = useDesign();
+  const place = useDesignPart('place');
+  const stops = useDesignPart('stops');
   const inTurn = inOrder(stops);
   if (inTurn.length === 0) return null;
   return (
@@ -30,7 +31,8 @@ export function StopTabs({ shown, onShow }: { shown: string; onShow: (placeId: s
 
 export function AddStop({ onShow }: { onShow: (placeId: string) => void }) {
   const dispatch = useAppDispatch();
-  const { stops, kind } = useDesign();
+  const stops = useDesignPart('stops');
+  const kind = useDesignPart('kind');
   const none = Object.keys(stops).length === 0;
   return (
     <Row className="screen" style={{ marginTop: 14, alignItems: 'center' }}>

@@ -2,7 +2,7 @@ import { dropTargetForElements } from '@atlaskit/pragmatic-drag-and-drop/element
 import { displayFigure, joined, type PanelWay, type Priority } from '@ivolt/core';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { styled } from 'styled-components';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesign, useDesignPart, useEvaluation } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Commands } from '../../ui/Opener';
 import { Note } from '../../ui/layout';
@@ -141,7 +141,8 @@ export function CircuitsPart() {
 
 function CircuitList({ priority, ids }: { priority: Priority; ids: readonly string[] }) {
   const dispatch = useAppDispatch();
-  const { units, uses } = useDesign();
+  const units = useDesignPart('units');
+  const uses = useDesignPart('uses');
   const evaluation = useEvaluation();
   const figures = evaluation?.figures;
   const ways = waysText(evaluation?.power.panels[priority] ?? []);
@@ -209,7 +210,7 @@ interface CircuitRowProps {
 
 function CircuitRow({ id, priority, place, last }: CircuitRowProps) {
   const dispatch = useAppDispatch();
-  const use = useDesign().uses[id];
+  const use = useDesignPart('uses')[id];
   const figure = useEvaluation()?.figures[`use:${id}`];
   const reading = useReading();
   const row = useRef<HTMLLIElement>(null);

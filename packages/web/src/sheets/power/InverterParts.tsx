@@ -4,7 +4,7 @@ import { Pencil } from '../../job/fields/Pencil';
 import { Pencils } from '../../job/fields/Pencils';
 import { PencilText } from '../../job/fields/PencilWords';
 import { TickField } from '../../job/fields/TickField';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
@@ -26,7 +26,8 @@ const KINDS: readonly Choice<MachineKind>[] = [
 /** A typical machine, or what has been typed over it. */
 export function InverterSelect() {
   const dispatch = useAppDispatch();
-  const { power, busVolts } = useDesign();
+  const power = useDesignPart('power');
+  const busVolts = useDesignPart('busVolts');
   const { inverter } = power;
   const of = MACHINE_CLASSES.find(({ label }) => label === inverter?.label);
   const untouched =

@@ -2,7 +2,7 @@ import { StackPicture } from '../../charts/StackPicture';
 import { InkFigure } from '../../job/fields/InkFigure';
 import { Pencil } from '../../job/fields/Pencil';
 import { SheetHead } from '../../job/fields/SheetHead';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesignPart, useEvaluation } from '../../job/hooks';
 import { Row } from '../../ui/layout';
 import { Section } from '../../ui/Section';
 import { PhasesSelect } from '../common/PhasesSelect';
@@ -15,7 +15,8 @@ import { WaysPart } from './WaysPart';
 
 /** Step 6: what runs, what starts, what stays on, and what charges when the sun does not. */
 export function PowerSheet() {
-  const { power, supply } = useDesign();
+  const power = useDesignPart('power');
+  const supply = useDesignPart('supply');
   const picture = useEvaluation()?.power;
   const { inverter } = power;
   return (

@@ -17,7 +17,7 @@ import { Pencil } from '../../job/fields/Pencil';
 import { PencilDate } from '../../job/fields/PencilDate';
 import { PencilText } from '../../job/fields/PencilWords';
 import { TickField } from '../../job/fields/TickField';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
@@ -50,7 +50,7 @@ const ARTICLES: Readonly<Record<SourceKind, string>> = {
 /** What charges when the sun does not, one of them in full. */
 export function SourcesPart() {
   const dispatch = useAppDispatch();
-  const { sources } = useDesign().power;
+  const { sources } = useDesignPart('power');
   const [shown, setShown] = useState<string | null>(null);
   const reading = useReading();
   const inTurn = inOrder(sources);

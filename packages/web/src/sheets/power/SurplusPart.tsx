@@ -1,6 +1,6 @@
 import { displayFigure, joined, monthsText, shortMonth, type Quantity, type SurplusUse } from '@ivolt/core';
 import { Pencil } from '../../job/fields/Pencil';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesignPart, useEvaluation } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
 import { useReading } from '../../ui/reading';
@@ -13,7 +13,7 @@ const inKWh = (wh: number) => (wh < LEAST_WH ? '–' : (wh / 1000).toFixed(wh < 
 
 /** What waits for surplus and what it can really take, month by month. */
 export function SurplusPart() {
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const reading = useReading();
   const surplus = useEvaluation()?.power.surplus;
   if (!surplus) return null;

@@ -1,7 +1,7 @@
 import { displayFigure, formatNumber, joined, type AcWay } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { applyRemedy } from '../../job/edits';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
@@ -38,9 +38,9 @@ const ask: Ask<AcWay[]> = (core, design, grid) => core.acWays(design, grid);
 
 /** Other ways to make the AC that take less from the bank, each worked out on the whole job. */
 export function WaysPart() {
-  const { inverter } = useDesign().power;
+  const { inverter } = useDesignPart('power');
   const ways = useReckoned(ask, 'ac ways');
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const dispatch = useAppDispatch();
   const reading = useReading();
   if (!inverter || !ways || ways.length === 0) return null;

@@ -1,7 +1,7 @@
 import type { WindowPicture } from '@ivolt/core';
 import { useAppSelector } from '../../job/store';
 import { changeOf } from '../../job/change';
-import { useArray, useArrayFigure, useDesign, useEvaluation, usePartId } from '../../job/hooks';
+import { useArray, useArrayFigure, useDesignPart, useEvaluation, usePartId } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { figureText } from '../../job/fields/Ink';
 import { Scroll, Table } from '../../ui/layout';
@@ -34,7 +34,7 @@ export function withBefore(now: WindowPicture, before: WindowPicture | undefined
 /** The strings as they were pinned, side by side with those of now. */
 export function BeforeAndAfter() {
   const { id } = useArray();
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const partId = usePartId('strings-before');
   const figure = useArrayFigure(id);
   const before = useAppSelector(({ job }) => job.before);

@@ -3,7 +3,7 @@ import { useCallback } from 'react';
 import { LostHours } from '../../charts/LostHours';
 import { useAppDispatch } from '../../job/store';
 import { applyRemedy } from '../../job/edits';
-import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, usePartId } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
@@ -15,7 +15,7 @@ import { Pencil } from '../../job/fields/Pencil';
 export function ClipPart() {
   const dispatch = useAppDispatch();
   const { id } = useArray();
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const partId = usePartId('strings-clip');
   const ask = useCallback<Ask<ClipPicture | null>>((core, design, grid) => core.clip(design, grid, id), [id]);
   const picture = useReckoned(ask, `clip ${id}`);

@@ -10,7 +10,7 @@ import {
 } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
-import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
+import { useArray, useDesign, useDesignPart, useEvaluation, usePartId } from '../../job/hooks';
 import { useToldBefore } from '../common/useToldBefore';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
@@ -46,7 +46,7 @@ const BUSES = ['12', '24', '48'] as const;
 
 function useController(): Controller {
   const { plan } = useArray();
-  const controller = useDesign().controllers[plan.strings.controller];
+  const controller = useDesignPart('controllers')[plan.strings.controller];
   if (!controller) throw new Error('An array has a controller');
   return controller;
 }

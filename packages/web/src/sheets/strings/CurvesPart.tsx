@@ -2,7 +2,7 @@ import { displayFigure, formatNumber, joined, type CurvesPicture, type ShadeTrie
 import { useCallback, useState } from 'react';
 import { styled } from 'styled-components';
 import { CurvePicture, StrokeSample } from '../../charts/CurvePicture';
-import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, usePartId } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Tick } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
@@ -35,7 +35,7 @@ const FULL: ShadeTried = { panels: 1, sections: 1, lightPct: 25 };
 export function CurvesPart() {
   const { id } = useArray();
   const partId = usePartId('strings-curves');
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const [shade, setShade] = useState<ShadeTried | null>(null);
   const [chosen, setChosen] = useState<string>('');
   const [hidden, setHidden] = useState<readonly string[]>([]);

@@ -1,6 +1,6 @@
 import { INPUT_LIMITS, fieldAt, type InputLimit } from '@ivolt/core';
 import { useState } from 'react';
-import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Scroll, Table } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -11,7 +11,7 @@ import { Heads } from '../../ui/Heads';
 export function InputLimits() {
   const { plan, controllerPath } = useArray();
   const partId = usePartId('strings-inputs');
-  const controller = useDesign().controllers[plan.strings.controller];
+  const controller = useDesignPart('controllers')[plan.strings.controller];
   const [opened, setOpened] = useState(false);
   if (!controller || controller.inputs.value < 2) return null;
   const differs = Object.values(controller.inputLimits).some((own) => Object.keys(own).length > 0);

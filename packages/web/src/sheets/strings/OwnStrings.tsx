@@ -9,7 +9,7 @@ import {
 } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
-import { useArray, useDesign, useEvaluation, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, useEvaluation, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Cards, Note, Row, Table } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -25,7 +25,8 @@ const MOST_IN_STRING = 60;
 export function OwnStrings({ picture }: { picture: PilePicture | null }) {
   const dispatch = useAppDispatch();
   const { id, plan, path } = useArray();
-  const { controllers, units } = useDesign();
+  const controllers = useDesignPart('controllers');
+  const units = useDesignPart('units');
   const partId = usePartId('strings-own');
   const controller = controllers[plan.strings.controller];
   const { pile } = plan;

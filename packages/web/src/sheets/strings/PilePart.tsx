@@ -14,7 +14,7 @@ import {
 import { useState } from 'react';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
-import { useArray, useDesign, usePartId } from '../../job/hooks';
+import { useArray, useDesignPart, usePartId } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Cards, Note, Row, Table } from '../../ui/layout';
@@ -97,7 +97,7 @@ function SortRow({
   onMeasure: () => void;
 }) {
   const dispatch = useAppDispatch();
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   const shown = (value: number | undefined, quantity: Quantity) =>
     value === undefined ? '–' : joined(displayFigure(value, quantity, units));
   const name = sort.name || 'the unnamed sort';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useAppDispatch } from '../../job/store';
 import { DayHours } from '../../charts/DayHours';
 import { applyRemedy } from '../../job/edits';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { useReckoned, type Ask } from '../../job/useReckoned';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
@@ -28,7 +28,7 @@ export function DayPart() {
 }
 
 function useShown() {
-  const { units } = useDesign();
+  const units = useDesignPart('units');
   return (value: number, quantity: Quantity) => joined(displayFigure(value, quantity, units));
 }
 

@@ -2,7 +2,7 @@ import { USE_GROUPS, displayFigure, joined, libraryFor, type TypicalUse, type Us
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../job/store';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Action, Tick } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Opener } from '../../ui/Opener';
@@ -75,7 +75,7 @@ export function Library() {
 
 function Picker({ close }: { close: () => void }) {
   const dispatch = useAppDispatch();
-  const { kind } = useDesign();
+  const kind = useDesignPart('kind');
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [find, setFind] = useState('');
   const [all, setAll] = useState(false);

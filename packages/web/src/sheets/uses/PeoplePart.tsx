@@ -1,7 +1,7 @@
 import { formatDayMonth, inOrder, nextPosition, withValueAt, type House } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { edit, notice, putValue } from '../../job/edits';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -19,7 +19,9 @@ const HOUSES: readonly Choice<House>[] = [
 /** How many people, when they come, and the days on which much is done. */
 export function PeoplePart() {
   const dispatch = useAppDispatch();
-  const { people, events, uses } = useDesign();
+  const people = useDesignPart('people');
+  const events = useDesignPart('events');
+  const uses = useDesignPart('uses');
   const all = Object.values(uses);
   const follow = all.filter(({ perPerson }) => perPerson).length;
   const visits = all.filter(({ days }) => days === 'visits').length;

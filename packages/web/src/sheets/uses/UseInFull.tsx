@@ -14,7 +14,7 @@ import { useId } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Tick } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
@@ -75,7 +75,8 @@ const SHED: readonly Choice<string>[] = [
 /** Everything of one use: how its figure is known, when it runs, and how it matters. */
 export function UseInFull({ id, use }: { id: string; use: Use }) {
   const dispatch = useAppDispatch();
-  const design = useDesign();
+  const units = useDesignPart('units');
+  const { phases } = useDesignPart('supply');
   const heading = useId();
   const name = use.name || 'the unnamed use';
   const put = (label: string, key: keyof Use, value: unknown) =>
@@ -91,10 +92,7 @@ export function UseInFull({ id, use }: { id: string; use: Use }) {
             choices={FORMS}
             onChange={(form) =>
               dispatch(
-                edit(
-                  `Take ${name} by ${USE_FORMS[form].name}`,
-                  takeForm(id, form, design.units === 'imperial'),
-                ),
+                edit(`Take ${name} by ${USE_FORMS[form].name}`, takeForm(id, form, units === 'imperial')),
               )
             }
           />
@@ -132,11 +130,11 @@ export function UseInFull({ id, use }: { id: string; use: Use }) {
             </>
           ) : null}
           {use.start === 'watts' ? <GivenPencil id={id} given="startWatts" /> : null}
-          {design.supply.phases !== 'single' && use.supply === 'ac' ? (
+          {phases !== 'single' && use.supply === 'ac' ? (
             <Select
               label="On"
               value={use.leg}
-              choices={legsOf(design.supply.phases)}
+              choices={legsOf(phases)}
               onChange={(leg) => put('Move to another leg:', 'leg', leg)}
             />
           ) : null}

@@ -1,6 +1,6 @@
 import { COLUMN_WORDS, nextPosition, readUseRows, type Commas, type Use, type UseColumn } from '@ivolt/core';
 import { useMemo, useState } from 'react';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
 import { PastePreview } from '../../ui/PastePreview';
@@ -27,7 +27,7 @@ export function UsesPaste({
   onTake: (uses: readonly Use[], problems: readonly string[], leftOut: number) => void;
   onDrop: () => void;
 }) {
-  const { uses: there } = useDesign();
+  const there = useDesignPart('uses');
   const [columns, setColumns] = useState<readonly UseColumn[]>();
   const [commas, setCommas] = useState<Commas>();
   const read = useMemo(

@@ -17,7 +17,7 @@ import { useState } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Select, type Choice } from '../../ui/Opener';
@@ -59,7 +59,8 @@ const One = styled.div`
 /** On which days, and at which hours of them. */
 export function WhenPart({ id, use }: { id: string; use: Use }) {
   const dispatch = useAppDispatch();
-  const { events, place } = useDesign();
+  const events = useDesignPart('events');
+  const place = useDesignPart('place');
   const latDeg = place.lat?.value ?? null;
   const path = `/uses/${id}`;
   const name = use.name || 'the unnamed use';

@@ -1,6 +1,6 @@
 import type { WireRun } from '@ivolt/core';
 import { useState } from 'react';
-import { useDesign } from '../../job/hooks';
+import { useDesignPart } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
 import { Note, Row, Scroll, Table } from '../../ui/layout';
@@ -69,7 +69,8 @@ export function labelSheet(labels: readonly EndLabel[]): string {
 
 /** Colours, and labels for both ends. */
 export function LabelsPart({ runs }: { runs: readonly WireRun[] }) {
-  const { name, school } = useDesign();
+  const name = useDesignPart('name');
+  const school = useDesignPart('school');
   const reading = useReading();
   const [all, setAll] = useState(false);
   if (runs.length === 0) return null;

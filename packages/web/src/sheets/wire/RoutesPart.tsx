@@ -3,7 +3,7 @@ import { putValue } from '../../job/edits';
 import { Pencil } from '../../job/fields/Pencil';
 import { PencilText } from '../../job/fields/PencilWords';
 import { TickField } from '../../job/fields/TickField';
-import { useDesign, useEvaluation, useUnits } from '../../job/hooks';
+import { useDesignPart, useEvaluation, useUnits } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
@@ -25,7 +25,7 @@ const RACEWAYS: readonly Choice<Raceway>[] = [
 /** Stretches that runs share: changed once, changed for all that run through. */
 export function RoutesPart() {
   const dispatch = useAppDispatch();
-  const { stretches } = useDesign().wiring;
+  const { stretches } = useDesignPart('wiring');
   const reading = useReading();
   const all = inOrder(stretches);
   if (reading && all.length === 0) return null;

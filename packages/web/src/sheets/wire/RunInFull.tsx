@@ -5,7 +5,7 @@ import { Pencil } from '../../job/fields/Pencil';
 import { PencilText } from '../../job/fields/PencilWords';
 import { TickField } from '../../job/fields/TickField';
 import { putValue } from '../../job/edits';
-import { useDesign, useUnits } from '../../job/hooks';
+import { useDesign, useDesignPart, useUnits } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
@@ -87,7 +87,7 @@ export function RunInFull({ run }: { run: WireRun }) {
 
 function OwnFields({ id }: { id: string }) {
   const dispatch = useAppDispatch();
-  const { name } = useDesign().wiring.own[id] ?? { name: '' };
+  const { name } = useDesignPart('wiring').own[id] ?? { name: '' };
   const path = `/wiring/own/${id}`;
   return (
     <Row style={{ marginBottom: 14 }}>

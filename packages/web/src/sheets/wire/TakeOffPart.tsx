@@ -2,7 +2,7 @@ import { CABLE_KINDS, cableText, inOrder, sizeText, type CableLine } from '@ivol
 import Papa from 'papaparse';
 import { Pencil } from '../../job/fields/Pencil';
 import { Pencils } from '../../job/fields/Pencils';
-import { useDesign, useEvaluation, useUnits } from '../../job/hooks';
+import { useDesignPart, useEvaluation, useUnits } from '../../job/hooks';
 import { useAppDispatch } from '../../job/store';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
@@ -18,7 +18,8 @@ const USUAL_COIL_M = 50;
 /** Metres by size, colour and kind, the coils they are cut from, and what goes on their ends. */
 export function TakeOffPart() {
   const dispatch = useAppDispatch();
-  const { name, wiring } = useDesign();
+  const name = useDesignPart('name');
+  const wiring = useDesignPart('wiring');
   const wire = useEvaluation()?.wire;
   const show = useUnits();
   const reading = useReading();

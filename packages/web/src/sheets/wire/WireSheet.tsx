@@ -5,7 +5,7 @@ import { InkFigure } from '../../job/fields/InkFigure';
 import { Pencil } from '../../job/fields/Pencil';
 import { Pencils } from '../../job/fields/Pencils';
 import { SheetHead } from '../../job/fields/SheetHead';
-import { useDesign, useEvaluation } from '../../job/hooks';
+import { useDesignPart, useEvaluation } from '../../job/hooks';
 import { Note, Row } from '../../ui/layout';
 import { useReading } from '../../ui/reading';
 import { Section } from '../../ui/Section';
@@ -23,7 +23,7 @@ const DROPS = ['array', 'charge', 'bank', 'loads'].map((kind) => `/wiring/drop/$
 /** Step 7: every conductor, what protects it, where it runs, how it is marked and how much to buy. */
 export function WireSheet() {
   const picture = useEvaluation()?.wire;
-  const { wiring } = useDesign();
+  const wiring = useDesignPart('wiring');
   const reading = useReading();
   const { hash } = useLocation();
   const [shown, setShown] = useState<string | null>(/^#run=(.+)$/.exec(hash)?.[1] ?? null);
