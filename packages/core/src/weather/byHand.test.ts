@@ -1,6 +1,7 @@
 import { MONTH_DAYS } from '../units';
 import { completed, emptyYear, hourIndex, HOURS, type HourlyYear } from './hours';
 import { monthsOf, readMonthTable } from './monthly';
+import { readEpw } from './station';
 import { weatherOf } from './summary';
 import { hourOf, offsetOf, type Clock, type Moment } from './times';
 
@@ -112,6 +113,31 @@ describe('gaps of a year', () => {
   });
 });
 
+describe('a station’s file', () => {
+  const hour = (month: string, day: number, of: number, cells = 35) =>
+    ['1999', month, day, of, 0, '-', 5.5, ...Array<number>(28).fill(0)].slice(0, cells).join(',');
+  const problems = (...lines: string[]) => {
+    const read = readEpw(['LOCATION,Town,,,,,42,-90,-6,200', ...lines].join('\n'));
+    return read.ok ? read.notes : read.problems;
+  };
+  it('says of each line what is wrong with it', () => {
+    const good = hour('1', 1, 1);
+    expect(problems(good, hour('x', 1, 2))).toEqual([
+      { line: 3, column: null, message: 'The line does not begin with year, month, day and hour' },
+    ]);
+    expect(problems(good, hour('1', 1, 2, 20))).toEqual([
+      { line: 3, column: null, message: 'The line has 20 of 35 columns: it is broken off' },
+    ]);
+    expect(problems(good, '', hour('2', 29, 2))).toEqual([
+      '29 February was left out, 1 hour.',
+      'The file holds 1 of 8,760 hours: it is broken off, or has gaps.',
+    ]);
+    expect(problems()).toEqual([
+      { line: null, column: null, message: 'There are no hours below the header: the file is broken off' },
+    ]);
+  });
+});
+
 describe('tables of months', () => {
   const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
   const GHI = [0, 0.4, 1.6, 3.3, 4.7, 5.4, 5.1, 3.9, 2.3, 1.0, 0.2, 0];
@@ -122,6 +148,26 @@ describe('tables of months', () => {
     if (!months.ok) throw new Error(JSON.stringify(months.problems));
     return months.weather.ghi;
   };
+  it('may have one heading over all of their columns, or none over the months', () => {
+    const mj = (heading: string) =>
+      of(
+        `${heading}\n${NAMES.map((name, m) => `${name}\t${(GHI[m]! * 3.6).toFixed(2)}\t${m}`).join('\n')}`,
+      ).map((value, m) => Math.abs(value! - GHI[m]!) < 0.01);
+    expect(mj('Radiation MJ/m²/day')).toEqual(NAMES.map(() => true));
+    expect(mj('Radiation MJ/m²/day\tmean °C')).toEqual(NAMES.map(() => true));
+    expect(mj('Month\tRadiation MJ/m²/day\tmean °C')).toEqual(NAMES.map(() => true));
+  });
+  it('may be as sunny and as warm as it gets anywhere, and no more', () => {
+    const wrong = (ghi: number, air: number) => {
+      const text = `Month,GHI kWh/m²/day,mean °C\n${NAMES.map((name) => `${name},${ghi},${air}`).join('\n')}`;
+      const read = readMonthTable(text, 20);
+      if (!read.ok) return read.problems.length;
+      const months = monthsOf(read.table, read.table.mapping, 'pasted');
+      return months.ok ? 0 : months.problems.length;
+    };
+    expect([wrong(12, 60), wrong(0, -70)]).toEqual([0, 0]);
+    expect([wrong(12.1, 20), wrong(5, 60.1), wrong(5, -70.1)].every((many) => many === 12)).toBe(true);
+  });
   it('may have months without any sun', () => {
     expect(of(NAMES.map((name, m) => `${name}\t${GHI[m]!.toFixed(1)}`).join('\n'))).toEqual(GHI);
   });

@@ -1,6 +1,6 @@
 import { readNumber } from '../units';
 import type { HourlyPreview, Mapping, Role } from './columns';
-import { emptyYear } from './hours';
+import { emptyYear, plural } from './hours';
 import { cellsOf, type StationReading, type WeatherProblem } from './station';
 import { clockIn, hourOf, minutesOf, momentOf, stampIn, type Moment } from './times';
 
@@ -127,7 +127,7 @@ export function readHourly(
   }
   const step = stepH === 1 ? 'hours' : `steps of ${Math.round(stepH * 60)} minutes`;
   const notes: string[] = [`${read.toLocaleString('en')} lines of ${step} read.`];
-  if (leap > 0) notes.push(`29 February was left out, ${leap} lines.`);
+  if (leap > 0) notes.push(`29 February was left out, ${plural(leap, 'line')}.`);
   if (missing > 0) notes.push(`${missing.toLocaleString('en')} values are missing.`);
   const noon = brightestHour(year.ghi);
   const expected = 12 - (place.lonDeg - 15 * mapping.utcOffsetH) / 15;

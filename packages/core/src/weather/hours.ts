@@ -52,7 +52,8 @@ export interface Completion {
 /** Months with less than this of their hours are left to the climate grid. */
 export const LEAST_COVERED = 0.6;
 
-const plural = (n: number, word: string) => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
+/** @internal so many of something, as it is said */
+export const plural = (n: number, word: string) => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
 
 /**
  * Fills what a year lacks, and says what: light that follows from other light, short gaps straight across, long ones

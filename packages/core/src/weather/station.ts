@@ -1,4 +1,4 @@
-import { emptyYear, hourIndex, type HourlyYear } from './hours';
+import { emptyYear, hourIndex, plural, type HourlyYear } from './hours';
 
 /** A problem at a place of the file, counted from 1 as an editor does. */
 export interface WeatherProblem {
@@ -123,12 +123,12 @@ function readHours(
   if (problems.length > 0) return { ok: false, problems };
   if (read === 0) return refuse('There are no hours in the file');
   const notes: string[] = [];
-  if (leap > 0) notes.push(`29 February was left out, ${leap} hours.`);
+  if (leap > 0) notes.push(`29 February was left out, ${plural(leap, 'hour')}.`);
   if (read < 8760)
     notes.push(`The file holds ${read.toLocaleString('en')} of 8,760 hours: it is broken off, or has gaps.`);
   for (const [name, count] of Object.entries(gone)) {
     // wind is common to be absent and is not used for the months
-    if (!name.startsWith('wind')) notes.push(`${count.toLocaleString('en')} hours have no ${name}.`);
+    if (!name.startsWith('wind')) notes.push(`${plural(count, 'hour')} ${count === 1 ? 'has' : 'have'} no ${name}.`);
   }
   return { ok: true, year, site: '', notes };
 }

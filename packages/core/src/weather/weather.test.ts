@@ -208,7 +208,7 @@ describe('files as they come', () => {
   });
   it('say what is missing by its code, and what was filled', () => {
     const gap = weather(read(change(12, 13, '9999')));
-    expect(gap.notes.join(' ')).toMatch(/1 hours have no global light.*|Global light of 1 hour follows/);
+    expect(gap.notes.join(' ')).toMatch(/1 hour has no global light.*|Global light of 1 hour follows/);
     const air = weather(read(change(4000, 6, '99.9')));
     expect(air.notes.join(' ')).toMatch(/1 hour of air temperature was missing and filled/);
     expect(air.air[5]).toBeCloseTo(complete.air[5]!, 1);
