@@ -128,7 +128,8 @@ function readHours(
     notes.push(`The file holds ${read.toLocaleString('en')} of 8,760 hours: it is broken off, or has gaps.`);
   for (const [name, count] of Object.entries(gone)) {
     // wind is common to be absent and is not used for the months
-    if (!name.startsWith('wind')) notes.push(`${plural(count, 'hour')} ${count === 1 ? 'has' : 'have'} no ${name}.`);
+    if (!name.startsWith('wind'))
+      notes.push(`${plural(count, 'hour')} ${count === 1 ? 'has' : 'have'} no ${name}.`);
   }
   return { ok: true, year, site: '', notes };
 }
