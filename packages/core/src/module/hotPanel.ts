@@ -19,15 +19,15 @@ export const hotPanel = remembered('hot panel', (module: ModuleNumbers, cellC: n
   const fit = fitOf(module);
   if (!fit.ok) return withoutCurve(module, cellC);
   const diode = atConditions(fit.five, 1000, cellC);
-  const { vocV, impA, pmpW } = pointsOf(diode);
+  const { vocV, impA } = pointsOf(diode);
   const amps = Array.from({ length: STEPS + 1 }, (_, i) => Math.max(0, currentAt(diode, (vocV * i) / STEPS)));
-  const power = amps.map((current, i) => (current * vocV * i) / STEPS / pmpW);
+  // amps times volts, in steps of these; the steps may pass the best point by
+  const power = amps.map((current, i) => current * i);
   for (let i = STEPS - 1; i >= 0; i--) power[i] = Math.max(power[i] ?? 0, power[i + 1] ?? 0);
-  // the steps may pass the best point by
   const best = power[0] ?? 1;
   return {
     vocV,
-    power: power.map((share) => Math.min(1, share / best)),
+    power: power.map((share) => share / best),
     amps: amps.map((current) => Math.min(1, current / impA)),
   };
 });

@@ -237,6 +237,15 @@ it('knows under which conditions figures stand, by the line above them', () => {
   const both = readSheetText('STC   NMOT\nVoc 37.2 35.1\nIsc 13.9 11.2');
   expect([both.columns, both.readings.map(({ value }) => value)]).toEqual([1, [37.2, 13.9]]);
   expect(asObject('NMOT   STC\nVoc 35.1 37.2')).toEqual({ voc: 37.2 });
+  // what is the same in both has one figure
+  expect(asObject('NMOT   STC\nVoc 35.1 37.2\nMaximum series fuse 25 A')).toEqual({ voc: 37.2, maxFuse: 25 });
+  // a heading may name what stands below it
+  expect(asObject('Pmax, Voc, Isc at NMOT\nVoc 35.1\nPmax, Voc, Isc at STC\nVoc 37.2')).toEqual({
+    voc: 37.2,
+  });
+  // the light of the condition is no figure of the panel, and its ² no footnote
+  const light = readSheetText('Pmax (1000 W/m²) 410 W²');
+  expect([light.columns, light.readings.map(({ value }) => value)]).toEqual([1, [410]]);
   // where nothing else is told they are taken all the same, two of them as two models
   const other = readSheetText('NMOT\nVoc 35.1 36.2\nIsc 11.2 11.3');
   expect([other.columns, other.readings.map(({ value }) => value)]).toEqual([2, [35.1, 11.2]]);
