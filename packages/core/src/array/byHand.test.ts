@@ -148,6 +148,20 @@ describe('the field of tilts and directions', () => {
       for (let m = 0; m < 12; m++) expect(months[m]![at]).toBeCloseTo(alone[m]!, 9);
     }
   });
+  it('has the plane of each month: laid flat in June alone, the other months are as they were', () => {
+    const { skies } = calculate(examples()[1]!.design, climate);
+    const of = (june: number) =>
+      planeMonths(
+        skies!,
+        (month) => ({ tiltDeg: month === 6 ? june : 60, azimuthDeg: 180 }),
+        () => 0.2,
+      );
+    const [steep, flat] = [of(60), of(0)];
+    for (let m = 0; m < 12; m++) {
+      if (m === 5) expect(flat[m]! / steep[m]!).toBeGreaterThan(1.1);
+      else expect(flat[m]).toBe(steep[m]);
+    }
+  });
   it('has the ground of each month, snow in its own', () => {
     const { skies } = calculate(examples()[1]!.design, climate);
     const upright = (albedo: (month: number) => number) =>
