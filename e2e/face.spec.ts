@@ -144,6 +144,8 @@ test('the book prints every sheet, with findings and cautions', async ({ page })
 });
 
 test('nothing jumps while a job opens', async ({ browser }) => {
+  // twelve pages opened cold, one after another: how long that takes is not asked here
+  test.slow();
   const id = await job.create(job.like('Honey', 'Calm'));
   for (const width of [1280, 390]) {
     const page = await browser.newPage({
