@@ -16,7 +16,7 @@ export function root(
   const close = within * Math.max(Math.abs(from), Math.abs(to));
   // where one end is far steeper than the other, small steps are no sign that the root is near
   let [next, unsure]: [number | null, boolean] = [null, false];
-  for (let turn = 0; turn < 100 && fb !== 0; turn++) {
+  for (let turn = 0; turn < 100 && fb !== 0 && Math.abs(b - a) > close; turn++) {
     const x = next ?? (turn > 0 && turn % 10 === 0 ? (a + b) / 2 : b - (fb * (b - a)) / (fb - fa));
     const probed: boolean = next !== null && unsure;
     next = null;

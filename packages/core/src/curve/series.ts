@@ -178,6 +178,9 @@ export function currentOfSeries(
   }
   const [v0, v1] = [volts[from] as number, volts[to] as number];
   let [low, high] = [amps[from] as number, amps[to] as number];
+  // the points of its own curve are asked for most, and are known
+  if (v0 === wanted) return low;
+  if (v1 === wanted) return high;
   let found = v0 > v1 ? low + ((v0 - wanted) / (v0 - v1)) * (high - low) : low;
   for (let turn = 0; turn < 60; turn++) {
     seriesAt(string, found, at);

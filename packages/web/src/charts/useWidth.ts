@@ -1,11 +1,11 @@
 import { createContext, useCallback, useContext, useState } from 'react';
 
-const LEAST = 260;
+/** Narrower than this nothing can be read in a picture. */
+const readable = (width: number) => Math.max(260, width);
 
 /**
- * Of parts that are alike and stand under one another: how wide the pictures of the first were, by the width they are
- * drawn for. The others take it over instead of having all above them laid out to measure their own; what comes into
- * sight is measured all the same.
+ * Of a page on which pictures drawn for one width have one width, as a book: how wide the first of each was. The others
+ * take it over instead of having all above them laid out to measure their own; what comes into sight is measured all the same.
  */
 export const AlikeWidths = createContext<Map<number, number> | null>(null);
 
@@ -14,7 +14,7 @@ export function useWidth(
   initial: number,
 ): [ref: (element: HTMLElement | null) => (() => void) | undefined, width: number] {
   const alike = useContext(AlikeWidths);
-  const [width, setWidth] = useState(Math.max(LEAST, alike?.get(initial) ?? initial));
+  const [width, setWidth] = useState(readable(alike?.get(initial) ?? initial));
   const ref = useCallback(
     (element: HTMLElement | null) => {
       if (!element || typeof ResizeObserver === 'undefined') return undefined;
@@ -22,10 +22,10 @@ export function useWidth(
       const known = alike?.get(initial) ?? element.clientWidth;
       if (known > 0) {
         alike?.set(initial, known);
-        setWidth(Math.max(LEAST, known));
+        setWidth(readable(known));
       }
       const observer = new ResizeObserver(
-        ([entry]) => entry && setWidth(Math.max(LEAST, Math.round(entry.contentRect.width))),
+        ([entry]) => entry && setWidth(readable(Math.round(entry.contentRect.width))),
       );
       observer.observe(element);
       return () => observer.disconnect();
