@@ -33,18 +33,15 @@ export async function open(page: Page, id: string, sheet = ''): Promise<void> {
 /** A page whose first verdict, remedies and pictures are there; the list of jobs, or the book bound. */
 export async function shown(page: Page): Promise<void> {
   const { pathname } = new URL(page.url());
-  if (pathname.endsWith('/book'))
-    await expect(page.getByRole('button', { name: 'Print' })).toBeEnabled({ timeout: 20_000 });
-  else if (pathname.startsWith('/jobs/'))
-    await expect(page.locator('[aria-busy="false"]')).toHaveCount(1, { timeout: 20_000 });
-  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible({ timeout: 20_000 });
+  if (pathname.endsWith('/book')) await expect(page.getByRole('button', { name: 'Print' })).toBeEnabled();
+  else if (pathname.startsWith('/jobs/')) await expect(page.locator('[aria-busy="false"]')).toHaveCount(1);
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
 }
 
 export const field = (page: Page, path: string) => page.locator(`[data-path="${path}"]`);
 export const answer = (page: Page, sheet: string) => page.locator(`[data-answer="${sheet}"]`);
 export const tally = (page: Page, figure: string) => page.locator(`[data-figure="${figure}"]`);
-export const saved = (page: Page) =>
-  expect(page.locator('[data-saving="saved"]')).toBeVisible({ timeout: 15_000 });
+export const saved = (page: Page) => expect(page.locator('[data-saving="saved"]')).toBeVisible();
 
 /** The value of a field, its no-break spaces written as plain ones. */
 export const shows = (field: Locator, value: string) =>

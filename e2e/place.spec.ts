@@ -68,9 +68,7 @@ test('weather of one’s own is read from a station file, kept, and left out aga
     mimeType: 'application/gzip',
     buffer: fixture('lakeside-42N.epw.gz'),
   });
-  await expect(page.getByTestId('weather')).toContainText('lakeside.epw.gz, an EPW file, with its hours', {
-    timeout: 20_000,
-  });
+  await expect(page.getByTestId('weather')).toContainText('lakeside.epw.gz, an EPW file, with its hours');
   await expect(page.getByText(/The file is of a place \d+ km from here/)).toBeVisible();
   const december = page.locator('tr', {
     has: page.getByRole('rowheader', { name: 'December', exact: true }),
@@ -113,7 +111,7 @@ test('a table of hours is read as its columns are said to be', async ({ page }) 
     buffer: Buffer.from(['when;light;outside', ...rows].join('\n')),
   });
   const form = page.getByRole('group', { name: 'Columns of logger.csv' });
-  await expect(form).toContainText('8,760 lines', { timeout: 20_000 });
+  await expect(form).toContainText('8,760 lines');
   await form.getByRole('button', { name: /^What light is/ }).click();
   await page.getByRole('option', { name: 'global light' }).click();
   await expect(form.getByRole('button', { name: 'Unit of light: kW/m²' })).toBeVisible();
@@ -123,13 +121,11 @@ test('a table of hours is read as its columns are said to be', async ({ page }) 
   await page.getByRole('option', { name: '°C' }).click();
   await form.getByRole('button', { name: 'Read it so' }).click();
   // degrees Fahrenheit taken for Celsius are too hot to be
-  await expect(page.getByRole('alert').first()).toContainText('is the unit right?', { timeout: 20_000 });
+  await expect(page.getByRole('alert').first()).toContainText('is the unit right?');
   await form.getByRole('button', { name: /^Unit of outside/ }).click();
   await page.getByRole('option', { name: '°F' }).click();
   await form.getByRole('button', { name: 'Read it so' }).click();
-  await expect(page.getByTestId('weather')).toContainText('logger.csv, a table of hours', {
-    timeout: 20_000,
-  });
+  await expect(page.getByTestId('weather')).toContainText('logger.csv, a table of hours');
   await expect(page.getByRole('textbox', { name: 'Sun in June' })).toHaveAttribute('placeholder', /6\.29/);
 });
 

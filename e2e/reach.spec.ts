@@ -5,15 +5,47 @@ import * as job from './job';
 
 const SHEETS = ['', 'uses', 'place', 'bank', 'array', 'strings', 'power', 'wire', 'one-line'];
 
-/** Every page of a job with all kinds of parts, one after the other. */
-async function everySheet(page: Page, like: string, look: (path: string) => Promise<void>): Promise<void> {
+/** Every page of a job with all kinds of parts, and others asked for, one after the other. */
+async function everySheet(
+  page: Page,
+  like: string,
+  look: (path: string) => Promise<void>,
+  more: string[] = [],
+): Promise<void> {
   const id = await job.create(job.like(like, `Reach ${like}`));
-  for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`)]) {
+  for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), ...more]) {
     await page.goto(path);
     await job.shown(page);
     await look(path.replace(id, '…'));
   }
 }
+
+/** Waits until the page is as wide as its frame, after what is drawn by its width has been drawn anew. */
+async function fits(page: Page, path: string, width: number): Promise<void> {
+  await page.evaluate(
+    () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
+  );
+  const across = () =>
+    page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.clientWidth]);
+  await expect.poll(async () => [path, ...(await across())]).toEqual([path, width, width]);
+}
+
+test('nothing runs off the side on phones and at 200 % zoom (1.4.10)', async ({ browser }) => {
+  const page = await browser.newPage({
+    viewport: { width: 390, height: 800 },
+    baseURL: process.env.E2E_ADDRESS,
+  });
+  const pile = await job.create(job.like('Honey', 'Reach, a pile'));
+  const narrow = async (path: string) => {
+    for (const width of [390, 640, 320]) {
+      await page.setViewportSize({ width, height: 800 });
+      await fits(page, path, width);
+    }
+    await page.setViewportSize({ width: 390, height: 800 });
+  };
+  await everySheet(page, 'Vale', narrow, [`/jobs/${pile}/strings`]);
+  await page.close();
+});
 
 test('with lines, letters and words set wide nothing is cut and nothing runs off the side (1.4.12)', async ({
   page,
@@ -55,11 +87,7 @@ test('with lines, letters and words set wide nothing is cut and nothing runs off
         )
       ).map((one) => `${path} ${one}`),
     );
-    const [content, frame] = await page.evaluate(() => [
-      document.documentElement.scrollWidth,
-      document.documentElement.clientWidth,
-    ]);
-    expect([path, content]).toEqual([path, frame]);
+    await fits(page, path, 1280);
   });
   expect(cut).toEqual([]);
 });

@@ -25,9 +25,7 @@ test('two tabs never overwrite each other silently', async ({ page, context, qui
   });
   await Promise.all([job.field(page, '/bank/days').fill('5'), job.field(other, '/bank/days').fill('6')]);
   const box = (tab: typeof page) => tab.getByText('This was changed here and in another tab.');
-  await expect
-    .poll(async () => (await box(page).count()) + (await box(other).count()), { timeout: 15_000 })
-    .toBe(1);
+  await expect.poll(async () => (await box(page).count()) + (await box(other).count())).toBe(1);
   const asked = (await box(page).isVisible()) ? page : other;
   await asked.getByRole('button', { name: 'Take theirs', exact: true }).click();
   await expect(box(asked)).toBeHidden();
