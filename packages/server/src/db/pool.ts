@@ -2,11 +2,12 @@ import pg, { type Pool, type PoolClient } from 'pg';
 
 export type Queryable = Pick<PoolClient, 'query'>;
 
-export function createPool(connectionString: string): Pool {
+/** @param patience how long to wait for a connection before the store counts as away, ms */
+export function createPool(connectionString: string, patience = 3000): Pool {
   const pool = new pg.Pool({
     connectionString,
     max: 10,
-    connectionTimeoutMillis: 3000,
+    connectionTimeoutMillis: patience,
     idleTimeoutMillis: 30_000,
     statement_timeout: 15_000,
   });

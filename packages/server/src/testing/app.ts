@@ -16,7 +16,8 @@ export interface TestApp {
 }
 
 export async function testApp(url = process.env.TEST_DATABASE_URL ?? ''): Promise<TestApp> {
-  const pool = createPool(url);
+  // jobs are reckoned in the very process that waits here
+  const pool = createPool(url, 20_000);
   await migrate(pool, MIGRATIONS_DIRECTORY);
   const grid = await loadGrid(DATA_DIRECTORY);
   const app = await buildApp({ pool, grid, reckoner: reckonerHere(grid), webDirectory: '/nowhere' });
