@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { browserProgram } from './scripts/system.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -16,8 +17,10 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // what is not there by then never comes
+    actionTimeout: 30_000,
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: browserProgram(),
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -43,6 +43,8 @@ export const answer = (page: Page, sheet: string) => page.locator(`[data-answer=
 export const tally = (page: Page, figure: string) => page.locator(`[data-figure="${figure}"]`);
 export const saved = (page: Page) => expect(page.locator('[data-saving="saved"]')).toBeVisible();
 
-/** The value of a field, its no-break spaces written as plain ones. */
-export const shows = (field: Locator, value: string) =>
-  expect.poll(async () => (await field.inputValue()).replace(/\u00a0/g, ' ')).toBe(value);
+/** The value of a field in sight, its no-break spaces written as plain ones. */
+export async function shows(field: Locator, value: string): Promise<void> {
+  await expect(field).toBeVisible();
+  await expect.poll(async () => (await field.inputValue()).replace(/\u00a0/g, ' ')).toBe(value);
+}

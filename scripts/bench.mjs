@@ -16,7 +16,15 @@ import { benchUses } from './benchUses.mjs';
 import { benchWires } from './benchWires.mjs';
 import { loadBundled } from './bundle.mjs';
 import { Cluster } from './postgres.mjs';
-import { ROOT, STATE, ensureBuilt, ensureDebian, ensureNodeModules, startServer } from './system.mjs';
+import {
+  ROOT,
+  STATE,
+  browserProgram,
+  ensureBuilt,
+  ensureDebian,
+  ensureNodeModules,
+  startServer,
+} from './system.mjs';
 
 const percentile = (values, share) =>
   values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
@@ -248,10 +256,10 @@ async function save() {
 
 async function typing() {
   const { chromium } = await import('@playwright/test');
-  ensureDebian('chromium');
+  ensureDebian('chromium-headless-shell');
   await withServer(async (address) => {
     const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
+      executablePath: browserProgram(),
       args: ['--no-sandbox', '--disable-gpu'],
     });
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -340,7 +348,7 @@ async function start() {
 
 async function uses() {
   const { chromium } = await import('@playwright/test');
-  ensureDebian('chromium');
+  ensureDebian('chromium-headless-shell');
   const { packUnits } = await loadCore();
   const unit = { length: 262, width: 181, height: 275, onSide: true };
   const space = { length: 1900, width: 1100, height: 900 };

@@ -4,7 +4,7 @@ import { connect, createServer } from 'node:net';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { Cluster } from './postgres.mjs';
-import { STATE, ensureBuilt, ensureDebian, startServer } from './system.mjs';
+import { STATE, browserProgram, ensureBuilt, ensureDebian, startServer } from './system.mjs';
 
 /** 3G as it is met in the field: 1.6 Mbit/s, 150 ms there and back, for all that a browser asks for, its workers too. */
 const BYTES_A_MS = 200;
@@ -48,13 +48,13 @@ async function slowLine(to) {
 }
 
 export async function benchCold() {
-  ensureDebian('postgresql', 'chromium');
+  ensureDebian('postgresql', 'chromium-headless-shell');
   ensureBuilt();
   const cluster = new Cluster(join(STATE, `cold-${process.pid}`));
   const server = await startServer({ DATABASE_URL: await cluster.start(), DEMO: '1' });
   const line = await slowLine(server.address);
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: browserProgram(),
     args: ['--no-sandbox', '--disable-gpu'],
   });
   try {

@@ -1,4 +1,5 @@
 /** Speed of the uses and the bank in a real browser: 300 uses and a painted hour, 2,000 rows pasted, scrolling after it. */
+import { browserProgram } from './system.mjs';
 
 /** A job of many uses, on the demo dairy. */
 function manyUses(design, count) {
@@ -44,7 +45,7 @@ const WATCH = () => {
 
 export async function benchUses({ chromium, address, say, percentile }) {
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: browserProgram(),
     args: ['--no-sandbox', '--disable-gpu'],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

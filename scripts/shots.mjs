@@ -2,7 +2,7 @@
 import { chromium } from '@playwright/test';
 import { join } from 'node:path';
 import { Cluster } from './postgres.mjs';
-import { ROOT, STATE, ensureBuilt, ensureDebian, startServer } from './system.mjs';
+import { ROOT, STATE, browserProgram, ensureBuilt, ensureDebian, startServer } from './system.mjs';
 
 const VIEWS = [
   { file: 'jobs', path: '/' },
@@ -21,12 +21,12 @@ const VIEWS = [
   { file: 'phone-strings', job: 'Vale', sheet: 'strings', theme: 'glare', width: 390, height: 844 },
 ];
 
-ensureDebian('postgresql', 'chromium');
+ensureDebian('postgresql', 'chromium-headless-shell');
 ensureBuilt();
 const cluster = new Cluster(join(STATE, `shots-${process.pid}`));
 const server = await startServer({ DATABASE_URL: await cluster.start(), DEMO: '1' });
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: browserProgram(),
   args: ['--no-sandbox', '--disable-gpu'],
 });
 try {

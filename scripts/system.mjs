@@ -35,9 +35,13 @@ export function ensureNodeModules() {
   writeFileSync(stamp, lock);
 }
 
+/** Debian's headless Chromium: the program made for that, or the whole browser where that alone is there. */
+const BROWSERS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+export const browserProgram = () => BROWSERS.find((program) => existsSync(program)) ?? BROWSERS[0];
+
 const DEBIAN = {
   postgresql: () => serverPrograms() !== null,
-  chromium: () => has('chromium'),
+  'chromium-headless-shell': () => existsSync(browserProgram()),
   ngspice: () => has('ngspice'),
 };
 

@@ -68,7 +68,7 @@ async function runAll(steps, atOnce) {
 
 try {
   ensureNodeModules();
-  ensureDebian('postgresql', 'chromium');
+  ensureDebian('postgresql', 'chromium-headless-shell');
 } catch (error) {
   if (!(error instanceof Unable)) throw error;
   console.error(`\nThe tests could not run. ${error.message}`);
