@@ -15,7 +15,18 @@ const transform = {
  * dear as all the reckoning: these are handed to each file as its own. Not what a test may replace (timers, dates).
  */
 const OWN = [
-  ...['Array', 'BigInt', 'Boolean', 'Error', 'Float32Array', 'Float64Array', 'Infinity', 'Intl', 'JSON', 'Map'],
+  ...[
+    'Array',
+    'BigInt',
+    'Boolean',
+    'Error',
+    'Float32Array',
+    'Float64Array',
+    'Infinity',
+    'Intl',
+    'JSON',
+    'Map',
+  ],
   ...['Math', 'Number', 'Object', 'Promise', 'Proxy', 'Reflect', 'RegExp', 'Set', 'String', 'Symbol'],
   ...['Uint8Array', 'WeakMap', 'WeakSet', 'isNaN', 'parseFloat', 'parseInt'],
 ];
