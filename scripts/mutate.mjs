@@ -95,7 +95,8 @@ async function drawn(room, many, random) {
 /** What becomes of changes at these places. @param coverageAnalysis which tests are asked: those that came by, or all of the room */
 async function tried(room, mutate, coverageAnalysis) {
   const asked = [room, ...(ALSO[room] ?? [])].map((name) => `<rootDir>/${CORE}/${name}/**/*.test.ts`);
-  const { transform, transformIgnorePatterns } = (await import('../jest.config.js')).default.projects[0];
+  const { transform, transformIgnorePatterns, sandboxInjectedGlobals } = (await import('../jest.config.js'))
+    .default.projects[0];
   const results = await new Stryker({
     mutate,
     mutator: { excludedMutations: NOT_CHANGED },
@@ -130,6 +131,7 @@ async function tried(room, mutate, coverageAnalysis) {
         testTimeout: 30_000,
         transform,
         transformIgnorePatterns,
+        sandboxInjectedGlobals,
         silent: true,
       },
     },
