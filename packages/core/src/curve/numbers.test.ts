@@ -5,7 +5,16 @@ import { solveParallel } from './parallel';
 import { root } from './root';
 import { partOf, section, sectionAt } from './section';
 import { series } from './series';
-import { atConditions, pointsOf, saturationGrowth, thermalVolts, voltageAt } from './singleDiode';
+import {
+  atConditions,
+  currentAt,
+  pointsOf,
+  saturationGrowth,
+  scaledFive,
+  thermalVolts,
+  voltageAt,
+  voltsAndSlope,
+} from './singleDiode';
 
 const five = {
   photocurrentA: 8.62,
@@ -140,6 +149,66 @@ describe('the volts of a diode', () => {
     expect(at[0]).toBe(-Infinity);
     sectionAt(plain, 8.61, at);
     expect(at[0]).toBeGreaterThan(0);
+  });
+});
+
+describe('cells in series and in parallel', () => {
+  // Kirchhoff: alike cells in series share the volts, alike strings in parallel the amps
+  it.each([
+    [1 / 60, 1],
+    [1, 3],
+    [2, 0.5],
+  ])('have %p of the volts and %p of the amps all along their curve', (volts, amps) => {
+    const [one, other] = [atConditions(five, 700, 40), atConditions(scaledFive(five, volts, amps), 700, 40)];
+    for (const i of [0, 1.5, 4, 5.9]) {
+      const v = voltageAt(one, i);
+      expect(voltageAt(other, i * amps)).toBeCloseTo(v * volts, 9);
+      expect(currentAt(other, v * volts)).toBeCloseTo(i * amps, 9);
+    }
+  });
+  // the first sheet is the module's own; no diode has the second's points
+  it.each([
+    ['full', 1, 1],
+    ['place', 0.97, 1.02],
+  ])('fit their sheets alike, down to one small cell: %s', (kind, atVmp, atImp) => {
+    const { vocV, iscA, vmpV, impA } = pointsOf(atConditions(five, 1000, 25));
+    const fitted = (volts: number, amps: number) => {
+      const fit = fitSheet({
+        vocV: vocV * volts,
+        iscA: iscA * amps,
+        vmpV: vmpV * atVmp * volts,
+        impA: impA * atImp * amps,
+        alphaIscAPerK: 0.0052 * amps,
+        betaVocVPerK: -0.13 * volts,
+        gammaPmaxPerK: null,
+      });
+      return fit.ok
+        ? { kind: fit.kind, ohm: fit.five.seriesOhm, a: fit.five.aV }
+        : { kind: fit.reason, ohm: 0, a: 0 };
+    };
+    const [large, small] = [fitted(1, 1), fitted(1 / 60, 0.004)];
+    expect([large.kind, small.kind]).toEqual([kind, kind]);
+    expect(small.ohm * 60 * 0.004).toBeCloseTo(large.ohm, 6);
+    expect(small.a * 60).toBeCloseTo(large.a, 6);
+  });
+});
+
+describe('a diode of which hardly anything is lost', () => {
+  const bare = { il: 8, i0: 2e-10, rs: 0.3, gsh: 0, a: 1.6 };
+  it('has the current of the equation itself without series resistance, and next to it with hardly any', () => {
+    for (const volts of [0, 20, 35, 38]) {
+      const byHand = 8 - 2e-10 * (Math.exp(volts / 1.6) - 1) - volts / 300;
+      expect(currentAt({ ...bare, rs: 0, gsh: 1 / 300 }, volts)).toBeCloseTo(byHand, 9);
+      expect(currentAt({ ...bare, rs: 1e-9, gsh: 1 / 300 }, volts)).toBeCloseTo(byHand, 5);
+    }
+  });
+  it('tells its slope as the difference of two points does', () => {
+    const [at, near] = [new Float64Array(2), new Float64Array(2)];
+    for (const amps of [0, 3, 7, 7.9]) {
+      voltsAndSlope(bare, amps, at);
+      voltsAndSlope(bare, amps + 1e-6, near);
+      expect(at[1]).toBeCloseTo((near[0]! - at[0]!) / 1e-6, 3);
+    }
   });
 });
 
