@@ -66,13 +66,16 @@ const TO_ELECTRODE: Readonly<Record<'metric' | 'imperial', SizeName>> = {
   imperial: '6 AWG',
 };
 
-/** What is earthed and bonded in a job besides the circuits' own conductors. */
+/**
+ * What is earthed and bonded in a job besides the circuits' own conductors.
+ * @param standing arrays that are not on a building
+ */
 export function bondsOf(
   school: School,
   units: 'metric' | 'imperial',
   kind: 'boat' | 'trailer' | 'land',
   panels: number,
-  onGround: boolean,
+  standing: number,
   ac: boolean,
 ): Bond[] {
   const frame = conductor(FRAME[units]);
@@ -132,12 +135,12 @@ export function bondsOf(
           ? 'Two rods at least 6 ft apart, unless one is shown to have 25 Ω or less (NEC 250.53, from memory).'
           : 'By the local code: often 1.5 m of rod, or the foundation.',
     },
-    ...(onGround
+    ...(standing > 0
       ? [
           {
             what: 'Electrode at the array',
             size: electrode,
-            many: 1,
+            many: standing,
             about: 'An array on posts of its own has a rod of its own, bonded to the building’s.',
           },
         ]

@@ -21,31 +21,31 @@ describe('what is bonded and earthed', () => {
     bondsOf(...of).map(({ what, size, many }) => [what, size?.name ?? null, many]);
   it('are frames at every corner, rods at the building and at an array of its own, and neutral once', () => {
     // common practice, IEC 60364-5-54 and NEC 250.53, 250.66 (from memory)
-    expect(told('iec', 'metric', 'land', 6, true, true)).toEqual([
+    expect(told('iec', 'metric', 'land', 6, 2, true)).toEqual([
       ['Frames and rails', '10 mm2', 24],
       ['Electrode at the building', '16 mm2', 1],
-      ['Electrode at the array', '16 mm2', 1],
+      ['Electrode at the array', '16 mm2', 2],
       ['Neutral to earth', null, 1],
     ]);
-    expect(told('north-american', 'imperial', 'land', 1, false, false)).toEqual([
+    expect(told('north-american', 'imperial', 'land', 1, 0, false)).toEqual([
       ['Frames and rails', '6 AWG', 4],
       ['Electrode at the building', '6 AWG', 2],
     ]);
-    expect(told('iec', 'metric', 'land', 0, false, true)).toEqual([
+    expect(told('iec', 'metric', 'land', 0, 0, true)).toEqual([
       ['Electrode at the building', '16 mm2', 1],
       ['Neutral to earth', null, 1],
     ]);
   });
   it('on a boat are negative to ground in one place, and a break in the green wire of the shore', () => {
-    expect(told('marine', 'metric', 'boat', 1, false, true)).toEqual([
+    expect(told('marine', 'metric', 'boat', 1, 0, true)).toEqual([
       ['Frames and rails', '10 mm2', 4],
       ['DC negative to ground', null, 1],
       ['Shore power', null, 1],
     ]);
-    expect(told('marine', 'metric', 'boat', 0, true, false)).toEqual([['DC negative to ground', null, 1]]);
+    expect(told('marine', 'metric', 'boat', 0, 1, false)).toEqual([['DC negative to ground', null, 1]]);
   });
   it('on a trailer are the chassis, and never a rod', () => {
-    expect(told('iec', 'metric', 'trailer', 2, true, true)).toEqual([
+    expect(told('iec', 'metric', 'trailer', 2, 1, true)).toEqual([
       ['Frames and rails', '10 mm2', 8],
       ['Chassis', '10 mm2', 1],
     ]);
@@ -62,7 +62,13 @@ describe('what is bonded and earthed', () => {
       vale,
     );
     expect(bonds(roofs)).not.toContain('Electrode at the array');
-    expect(bonds(withValueAt(roofs, '/arrays/a1/mounting', 'pole'))).toContain('Electrode at the array');
+    const rods = (design: Design) =>
+      wiringOf(design).bonds.find(({ what }) => what === 'Electrode at the array')?.many;
+    const onPole = withValueAt(roofs, '/arrays/a1/mounting', 'pole');
+    expect(rods(onPole)).toBe(1);
+    expect(rods({ ...onPole, arrays: { ...onPole.arrays, b2: { ...onPole.arrays.a1!, position: 9 } } })).toBe(
+      2,
+    );
     expect(bonds(demo('Sula'))).toContain('DC negative to ground');
     expect(bonds(demo('Bookwagon'))).toContain('Chassis');
     // without anything on AC there is no neutral

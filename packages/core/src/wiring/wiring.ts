@@ -209,7 +209,7 @@ export function computeWiring(scene: WiringScene): WiringFacts {
       units,
       scene.kind === 'boat' || scene.kind === 'trailer' ? scene.kind : 'land',
       panels,
-      scene.arrays.some(({ onBuilding }) => !onBuilding),
+      scene.arrays.filter(({ onBuilding }) => !onBuilding).length,
       scene.inverter !== null,
     ),
     guards: guardsOf(scene, wired),
