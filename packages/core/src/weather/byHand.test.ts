@@ -1,4 +1,6 @@
+import { gzipSync, strToU8 } from 'fflate';
 import { MONTH_DAYS } from '../units';
+import { decodeText } from './decode';
 import { completed, emptyYear, hourIndex, HOURS, type HourlyYear } from './hours';
 import { monthsOf, readMonthTable } from './monthly';
 import { readEpw } from './station';
@@ -113,6 +115,27 @@ describe('gaps of a year', () => {
   });
 });
 
+describe('a gzipped file', () => {
+  const rows = Array.from({ length: 600 }, (_, i) => `${i},${Math.sin(i)}`).join('\n');
+  const whole = gzipSync(strToU8(rows));
+  it('is never taken where it is broken off, wherever', () => {
+    expect(decodeText(whole)).toEqual({ ok: true, text: rows });
+    for (let kept = 2; kept < whole.length; kept++)
+      expect([kept, decodeText(whole.slice(0, kept))]).toEqual([
+        kept,
+        { ok: false, message: 'The file is gzipped, but broken off or damaged: fetch it again' },
+      ]);
+  });
+  it('may have its members one after the other (RFC 1952, 2.2), and nothing in it', () => {
+    // as two files put together with cat
+    const more = gzipSync(strToU8('\n600,1'));
+    const both = new Uint8Array([...whole, ...more]);
+    expect(decodeText(both)).toEqual({ ok: true, text: `${rows}\n600,1` });
+    expect(decodeText(both.slice(0, -9)).ok).toBe(false);
+    expect(decodeText(gzipSync(new Uint8Array()))).toEqual({ ok: true, text: '' });
+  });
+});
+
 describe('a station’s file', () => {
   const hour = (month: string, day: number, of: number, cells = 35) =>
     ['1999', month, day, of, 0, '-', 5.5, ...Array<number>(28).fill(0)].slice(0, cells).join(',');
@@ -167,6 +190,18 @@ describe('tables of months', () => {
     };
     expect([wrong(12, 60), wrong(0, -70)]).toEqual([0, 0]);
     expect([wrong(12.1, 20), wrong(5, 60.1), wrong(5, -70.1)].every((many) => many === 12)).toBe(true);
+  });
+  it('may have the unit in each cell alone', () => {
+    // a freezing winter in °F would pass for a mild one in °C: 32 °F are 0 °C
+    const air = [14, 20, 28, 36, 42, 44, 45, 44, 40, 33, 24, 16];
+    const read = readMonthTable(
+      NAMES.map((name, m) => `${name}\t${GHI[m]!.toFixed(1)} kWh/m²\t${air[m]} °F`).join('\n'),
+      66,
+    );
+    const months = read.ok && monthsOf(read.table, read.table.mapping, 'pasted');
+    expect(months && months.ok && months.weather.air).toEqual(
+      air.map((fahrenheit) => expect.closeTo(((fahrenheit - 32) * 5) / 9, 1)),
+    );
   });
   it('may have months without any sun', () => {
     expect(of(NAMES.map((name, m) => `${name}\t${GHI[m]!.toFixed(1)}`).join('\n'))).toEqual(GHI);

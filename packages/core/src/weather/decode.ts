@@ -24,23 +24,31 @@ export function decodeText(bytes: Uint8Array): Decoding {
   return { ok: true, text: inText(plain).replace(/^\uFEFF/, '') };
 }
 
-/** Unpacks piece by piece, so that a small file that unpacks to a huge one is stopped on the way. */
+/**
+ * Unpacks piece by piece, so that a small file that unpacks to a huge one is stopped on the way. A stream that is cut
+ * between two of its codes unpacks without complaint: the length at its end tells whether all of it is there.
+ * @source RFC 1952, 2.3.1: ISIZE, and members one after the other
+ */
 function unpack(bytes: Uint8Array): { ok: true; bytes: Uint8Array } | { ok: false; message: string } {
   const pieces: Uint8Array[] = [];
-  let [length, whole] = [0, false];
-  const unpacker = new Gunzip((piece, final) => {
+  let [length, before] = [0, 0];
+  const unpacker = new Gunzip((piece) => {
     pieces.push(piece);
     length += piece.length;
-    whole = final;
   });
+  unpacker.onmember = () => (before = length);
+  let whole = bytes.length >= LEAST_GZIP;
   try {
-    for (let from = 0; from < bytes.length && length <= WEATHER_FILE_LIMIT_BYTES; from += PIECE) {
-      unpacker.push(bytes.subarray(from, from + PIECE), from + PIECE >= bytes.length);
-    }
+    for (let from = 0; from < bytes.length && length <= WEATHER_FILE_LIMIT_BYTES; from += PIECE)
+      unpacker.push(bytes.subarray(from, from + PIECE));
   } catch {
     whole = false;
   }
   if (length > WEATHER_FILE_LIMIT_BYTES) return { ok: false, message: TOO_LARGE(length) };
+  if (whole) {
+    const end = new DataView(bytes.buffer, bytes.byteOffset + bytes.length - 4, 4);
+    whole = end.getUint32(0, true) === length - before;
+  }
   if (!whole) return { ok: false, message: 'The file is gzipped, but broken off or damaged: fetch it again' };
   const result = new Uint8Array(length);
   let at = 0;
@@ -52,6 +60,8 @@ function unpack(bytes: Uint8Array): { ok: true; bytes: Uint8Array } | { ok: fals
 }
 
 const PIECE = 65_536;
+/** Head and end of a gzip with nothing in it. */
+const LEAST_GZIP = 18;
 
 function inText(bytes: Uint8Array): string {
   const [a, b] = bytes;
