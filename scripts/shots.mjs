@@ -2,7 +2,7 @@
 import { chromium } from '@playwright/test';
 import { join } from 'node:path';
 import { Cluster } from './postgres.mjs';
-import { ROOT, STATE, browserProgram, ensureBuilt, ensureDebian, startServer } from './system.mjs';
+import { ROOT, STATE, ensureBuilt, ensureDebian, startServer } from './system.mjs';
 
 const VIEWS = [
   { file: 'jobs', path: '/' },
@@ -21,12 +21,13 @@ const VIEWS = [
   { file: 'phone-strings', job: 'Vale', sheet: 'strings', theme: 'glare', width: 390, height: 844 },
 ];
 
-ensureDebian('postgresql', 'chromium-headless-shell');
+ensureDebian('postgresql', 'chromium');
 ensureBuilt();
 const cluster = new Cluster(join(STATE, `shots-${process.pid}`));
 const server = await startServer({ DATABASE_URL: await cluster.start(), DEMO: '1' });
 const browser = await chromium.launch({
-  executablePath: browserProgram(),
+  // the whole browser, which draws letters as people see them
+  executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
 });
 try {

@@ -41,6 +41,7 @@ export const browserProgram = () => BROWSERS.find((program) => existsSync(progra
 
 const DEBIAN = {
   postgresql: () => serverPrograms() !== null,
+  chromium: () => has('chromium'),
   'chromium-headless-shell': () => existsSync(browserProgram()),
   ngspice: () => has('ngspice'),
 };
