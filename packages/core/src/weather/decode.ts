@@ -1,4 +1,4 @@
-import { buf } from 'crc-32';
+import crc32 from 'crc-32';
 import { Gunzip, strFromU8 } from 'fflate';
 
 /** Larger files are refused unread; a year of minutes is well below. */
@@ -41,7 +41,7 @@ function unpack(bytes: Uint8Array): { ok: true; bytes: Uint8Array } | { ok: fals
   const unpacker = new Gunzip((piece) => {
     pieces.push(piece);
     length += piece.length;
-    member = { sum: buf(piece, member.sum), length: member.length + piece.length };
+    member = { sum: crc32.buf(piece, member.sum), length: member.length + piece.length };
   });
   unpacker.onmember = (at) => {
     if (!endsWell(at) || ++members > MOST_MEMBERS) throw new RangeError();
