@@ -25,13 +25,13 @@ test('a wire from the barn is judged, and pressed to one that does', async ({ pa
 
   await stop.getByRole('button', { name: 'Take the smallest that does' }).click();
   await expect(page.locator('[data-finding="wire.thin:feed-a1"]')).toHaveCount(0);
-  await expect(wire).toHaveValue('50 mm²');
+  await expect(wire).toHaveValue('50\u00a0mm²');
   // a size up, from its row, with what it saves
   await full
     .getByRole('row', { name: /^70 mm²/ })
     .getByRole('button', { name: 'Take it' })
     .click();
-  await expect(wire).toHaveValue('70 mm²');
+  await expect(wire).toHaveValue('70\u00a0mm²');
   await job.saved(page);
   expect((await job.stored(id)).wiring.circuits['feed-a1']).toMatchObject({
     size: '70 mm2',

@@ -96,8 +96,8 @@ export function ohmPerMetre(of: Conductor, { metal, flexible, tinned }: Make, wa
   return (cold / 1000) * made * (1 + ALPHA[metal] * (warmC - 20));
 }
 
-/** "6 mm²" and "10 AWG", as people write them. */
-export const sizeText = (name: SizeName): string => name.replace('mm2', 'mm²');
+/** "6 mm²" and "10 AWG", as people write them, never parted at a line's end. */
+export const sizeText = (name: SizeName): string => name.replace(' ', '\u00a0').replace('mm2', 'mm²');
 
 export type SizeReading = { ok: true; size: SizeName; side: number } | { ok: false; message: string };
 
@@ -145,4 +145,4 @@ export function readSize(text: string, units: 'metric' | 'imperial'): SizeReadin
 
 /** The sizes of its kind, for a message. */
 const nearest = (name: string): string =>
-  (name.endsWith('AWG') ? AWG_SIZES : METRIC_SIZES).map((known) => sizeText(known).split(' ')[0]).join(', ');
+  (name.endsWith('AWG') ? AWG_SIZES : METRIC_SIZES).map((known) => known.split(' ')[0]).join(', ');

@@ -1,4 +1,4 @@
-import { sizeText, type SizeName } from '@ivolt/core';
+import { conductor, sizeText, type SizeName } from '@ivolt/core';
 import { useEvaluation } from '../../job/hooks';
 import { Note } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -7,7 +7,8 @@ import { Section } from '../../ui/Section';
 export function EarthPart() {
   const wire = useEvaluation()?.wire;
   if (!wire || wire.bonds.length === 0) return null;
-  const earthed = wire.runs.filter(({ earth }) => earth !== null);
+  const earths = [...new Set(wire.runs.flatMap(({ earth }) => (earth as SizeName | null) ?? []))];
+  const thinnestFirst = earths.toSorted((a, b) => conductor(a).areaMm2 - conductor(b).areaMm2);
   return (
     <Section part="wire-earth" title="Earth and bond">
       <ul style={{ margin: 0, paddingLeft: 18 }}>
@@ -19,12 +20,11 @@ export function EarthPart() {
           </li>
         ))}
       </ul>
-      {earthed.length > 0 ? (
+      {thinnestFirst.length > 0 ? (
         <Note style={{ marginTop: 8 }}>
-          With their circuits run protective conductors of{' '}
-          {[...new Set(earthed.map(({ earth }) => sizeText(earth as SizeName)))].join(', ')}. Small systems
-          are often left without: a fault then finds its way through whoever touches a frame. Always bond; how
-          it is earthed is for the local code.
+          With their circuits run protective conductors of {thinnestFirst.map(sizeText).join(', ')}. Small
+          systems are often left without: a fault then finds its way through whoever touches a frame. Always
+          bond; how it is earthed is for the local code.
         </Note>
       ) : null}
     </Section>
