@@ -5,6 +5,8 @@ export * from './dayMonth';
 export * from './display';
 export * from './monthsText';
 export * from './parseQuantity';
+export * from './plainTable';
 export * from './quantities';
 export * from './readNumber';
+export * from './stamps';
 export { plainSigns } from './typedForms';

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { gzipSync, strToU8 } from 'fflate';
-import { MONTH_DAYS } from '../units';
+import { MONTH_DAYS, offsetOf, type Moment } from '../units';
 import { decodeText } from './decode';
 import { completed, emptyYear, hourIndex, HOURS, type HourlyYear } from './hours';
 import { monthsOf, readMonthTable } from './monthly';
 import { readEpw } from './station';
 import { weatherOf } from './summary';
-import { hourOf, offsetOf, type Clock, type Moment } from './times';
+import { hourOf, type Clock } from './times';
 
 const place = { latDeg: 42, lonDeg: 0, altitudeM: 200, utcOffsetH: 0 };
 

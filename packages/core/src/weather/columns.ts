@@ -1,6 +1,5 @@
-import { readNumber } from '../units';
-import { cellsOf } from './station';
-import { clockIn, offsetOf, orderOf, stampIn, type Clock } from './times';
+import { cellsOf, clockIn, offsetOf, orderOf, plainTable, readNumber, stampIn } from '../units';
+import type { Clock } from './times';
 
 export type Role =
   | 'time'
@@ -89,29 +88,13 @@ const ROLES: readonly (readonly [Role, RegExp])[] = [
   ['date', /^date|^day$|datum/i],
 ];
 
-function separatorOf(line: string): string {
-  const counts = [';', '\t', ','].map((by) => [by, line.split(by).length] as const);
-  return counts.reduce((most, one) => (one[1] > most[1] ? one : most))[0];
-}
-
-const SAMPLE = 2000;
-
 /** Looks at a plain CSV of hours and guesses what its columns are. Null where it is no such table. */
 export function previewHourly(text: string, lonDeg: number | null): HourlyPreview | null {
-  const lines = text.split(/\r\n?|\n/);
-  // headings stand above the first line that reads as data
-  const first = lines.findIndex((line) => looksLikeData(line));
-  if (first === -1) return null;
-  const separator = separatorOf(lines[first] ?? '');
-  const body = lines.slice(first).filter((line) => line.trim() !== '');
-  if (body.slice(0, 200).filter(looksLikeData).length < Math.min(200, body.length) / 2) return null;
-  const sample = body.slice(0, SAMPLE).map((line) => cellsOf(line, separator).map((cell) => cell.trim()));
-  const width = Math.max(...sample.slice(0, 50).map((cells) => cells.length));
-  if (width < 2) return null;
-  const headings = headingsOver(lines, first, separator);
+  const table = plainTable(text);
+  if (!table || table.headings.length < 2) return null;
+  const { separator, headingLine, headings, body, sample } = table;
   const taken = new Set<Role>();
-  const columns = Array.from({ length: width }, (_, index): ColumnGuess => {
-    const heading = headings[index] ?? '';
+  const columns = headings.map((heading, index): ColumnGuess => {
     const cells = sample.map((row) => row[index] ?? '');
     const [role, doubt] = roleOf(heading, cells, taken);
     if (role !== 'none') taken.add(role);
@@ -145,7 +128,7 @@ export function previewHourly(text: string, lonDeg: number | null): HourlyPrevie
   const ends = at('hour') >= 0 && hours.includes('24') && !hours.includes('0');
   return {
     separator,
-    headingLine: first > 0 ? first : 0,
+    headingLine,
     columns,
     rows: body.length,
     mapping: {
@@ -166,28 +149,6 @@ export function previewHourly(text: string, lonDeg: number | null): HourlyPrevie
 
 const isHalfHours = (sample: readonly (readonly string[])[], timed: number) =>
   /:00/.test(sample[1]?.[timed] ?? '');
-
-/** Headings over the columns, with the units of a line of their own behind them. */
-function headingsOver(lines: readonly string[], first: number, separator: string): string[] {
-  const clean = (line: string | undefined) =>
-    cellsOf(line ?? '', separator).map((cell) => cell.trim().slice(0, LONGEST_HEADING).replace(/^"|"$/g, ''));
-  const above = first > 0 ? clean(lines[first - 1]) : [];
-  const filled = above.filter((cell) => cell !== '');
-  const units = filled.filter((cell) => UNIT_CELL.test(cell)).length;
-  if (first < 2 || units === 0 || units < filled.length / 2) return above;
-  return clean(lines[first - 2]).map((heading, i) => `${heading} ${above[i] ?? ''}`.trim());
-}
-
-const LONGEST_HEADING = 120;
-const UNIT_CELL =
-  /^[([]?(k?w(h|att)?s?\s*[/·]?\s*m.*|[mk]?j\s*\/.*|°\s?[cfk]|deg.*|[cfk]|m\s*\/\s*s|km\s*\/\s*h|mph|kn|%|hpa|mm|utc|gmt|local|hh:mm|yyyy.*|dd.*|mm.*|-|h|hr|d)[)\]]?$/i;
-
-function looksLikeData(line: string): boolean {
-  const cells = cellsOf(line, separatorOf(line)).map((cell) => cell.trim());
-  const numbers = cells.filter((cell) => cell !== '' && readNumber(cell).ok).length;
-  const dated = cells.some((cell) => stampIn(cell));
-  return cells.length > 1 && (dated ? numbers >= 1 : numbers >= 2 && numbers >= cells.length / 2);
-}
 
 /** @returns its role, and why it is left out or to be looked at */
 function roleOf(heading: string, cells: readonly string[], taken: ReadonlySet<Role>): [Role, string | null] {

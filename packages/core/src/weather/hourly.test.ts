@@ -1,9 +1,9 @@
 import { strToU8 } from 'fflate';
 import { sunSeries } from '../sky';
+import { orderOf } from '../units';
 import type { Role } from './columns';
 import { HOURS } from './hours';
 import { readWeather } from './read';
-import { orderOf } from './times';
 
 const place = { latDeg: 42, lonDeg: -90, altitudeM: 200 };
 const START = Date.UTC(2023, 0, 1);
@@ -69,6 +69,8 @@ const MESSY: readonly (readonly [what: string, text: string, roles: Role[]])[] =
   ['kilowatt-hours', table('time,GHI kWh/m2', ({ y, m, d, h, ghi }) => `${y}-${two(m)}-${two(d)} ${two(h)}:00,${(ghi / 1000).toFixed(3)}`), ['time', 'ghi']],
   ['half hours of watt-hours', table('time,GHI (Wh/m²)', ({ y, m, d, h, ghi }) => [0, 30].map((minute) => `${y}-${two(m)}-${two(d)} ${two(h)}:${two(minute)},${ghi / 2}`).join('\n')), ['time', 'ghi']],
   ['quarters of watts', table('time,GHI', ({ y, m, d, h, ghi }) => [0, 15, 30, 45].map((minute) => `${y}-${two(m)}-${two(d)} ${two(h)}:${two(minute)},${ghi}`).join('\n')), ['time', 'ghi']],
+  ['every line twice', table('time,GHI', ({ y, m, d, h, ghi }) => Array(2).fill(`${y}-${two(m)}-${two(d)} ${two(h)}:00,${ghi}`).join('\n')), ['time', 'ghi']],
+  ['every line of watt-hours twice', table('time,GHI (Wh/m²)', ({ y, m, d, h, ghi }) => Array(2).fill(`${y}-${two(m)}-${two(d)} ${two(h)}:00,${ghi}`).join('\n')), ['time', 'ghi']],
   ['the sun’s height and a cloudless sky beside it', table('time,Solar elevation,Clear-sky GHI,GHI', ({ y, m, d, h, ghi }) => `${y}-${two(m)}-${two(d)} ${two(h)}:00,${ghi / 20},${ghi * 1.3},${ghi}`), ['time', 'none', 'none', 'ghi']],
   ['soil and dew before the air', table('time,Soil temp,Dew point temp,Air temp,ghi', ({ y, m, d, h, ghi, air }) => `${y}-${two(m)}-${two(d)} ${two(h)}:00,4,${air - 8},${air},${ghi}`), ['time', 'none', 'none', 'air', 'ghi']],
   ['wind and its direction', table('time\tGHI\tWind dir\tWind speed km/h', ({ y, m, d, h, ghi }) => `${y}-${two(m)}-${two(d)} ${two(h)}:00\t${ghi}\t220\t12`), ['time', 'ghi', 'none', 'wind']],

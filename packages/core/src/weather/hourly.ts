@@ -1,8 +1,8 @@
-import { readNumber } from '../units';
+import { cellsOf, clockIn, minutesOf, momentOf, readNumber, stampIn, type Moment } from '../units';
 import type { HourlyPreview, Mapping, Role } from './columns';
 import { emptyYear, plural } from './hours';
-import { cellsOf, type StationReading, type WeatherProblem } from './station';
-import { clockIn, hourOf, minutesOf, momentOf, stampIn, type Moment } from './times';
+import type { StationReading, WeatherProblem } from './station';
+import { hourOf } from './times';
 
 /** Into W/m², °C and m/s; of an energy, the mean power over an hour. */
 const INTO: Readonly<Record<string, (value: number) => number>> = {

@@ -7,4 +7,4 @@ export * from './monthly';
 export * from './read';
 export * from './station';
 export * from './summary';
-export { type Clock, type DateOrder, type TimeMeans } from './times';
+export { type Clock, type TimeMeans } from './times';

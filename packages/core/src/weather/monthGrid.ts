@@ -1,5 +1,4 @@
-import { plainSigns, readNumber } from '../units';
-import { cellsOf } from './station';
+import { cellsOf, plainSigns, readNumber } from '../units';
 
 /** A row of a pasted table of months: of which month it is, and its cells. */
 export interface MonthRow {

@@ -1,3 +1,4 @@
+import { cellsOf } from '../units';
 import { emptyYear, hourIndex, plural, type HourlyYear } from './hours';
 
 /** A problem at a place of the file, counted from 1 as an editor does. */
@@ -51,21 +52,6 @@ const EPW: readonly Column[] = [
   },
   { key: 'wind', name: 'wind (column 22)', index: 21, least: 0, most: 120, missing: (v) => v >= 999 },
 ];
-
-/** Cells of a line of which some may be in quotation marks. */
-export function cellsOf(line: string, by = ','): string[] {
-  if (!line.includes('"')) return line.split(by);
-  const cells: string[] = [];
-  let [cell, quoted] = ['', false];
-  for (const letter of line) {
-    if (letter === '"') quoted = !quoted;
-    else if (letter === by && !quoted) {
-      cells.push(cell);
-      cell = '';
-    } else cell += letter;
-  }
-  return [...cells, cell];
-}
 
 interface Row {
   month: number;
