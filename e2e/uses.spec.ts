@@ -107,3 +107,49 @@ test('the wrong unit is explained where it is typed, and nothing is lost', async
   await watts.press('Escape');
   await expect(watts).toHaveValue(/6.W/);
 });
+
+test('a logger’s readings are looked at before they are taken, by file and by keyboard alone', async ({
+  page,
+}) => {
+  const id = await job.create(job.like('Honey', 'Readings'));
+  await job.open(page, id, 'uses');
+  await page.getByRole('button', { name: 'Drinks fridge in full', exact: true }).click();
+  const fridge = page.getByRole('group', { name: 'Drinks fridge in full' });
+  await fridge.getByRole('button', { name: /^By/ }).click();
+  await page.getByRole('option', { name: /logger/ }).click();
+  const two = (value: number) => String(value).padStart(2, '0');
+  // four days of August by five minutes, month first: 92 W for ten minutes of every half hour, else 1.5 W
+  const lines = Array.from({ length: 4 * 288 }, (_, i) => {
+    const [day, minute] = [3 + Math.floor(i / 288), (i % 288) * 5];
+    const [amps, watts] = i % 6 < 2 ? [0.8, 92] : [0.02, 1.5];
+    return `8/${day}/2026 ${two(Math.floor(minute / 60))}:${two(minute % 60)},118.4,${amps},${watts}`;
+  });
+  await fridge.getByLabel('File of readings').setInputFiles({
+    name: 'fridge.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['Timestamp,Voltage (V),Current (A),Power (W)', ...lines].join('\n')),
+  });
+  const form = page.getByRole('group', { name: 'Columns of fridge.csv' });
+  await expect(form.getByRole('button', { name: 'What Power (W) is: the readings' })).toBeVisible();
+  await expect(form.getByRole('button', { name: 'What Voltage (V) is: not used' })).toBeVisible();
+  await expect(form.getByRole('status')).toContainText('from 3 August 2026 to 6 August 2026');
+  // (2 × 92 + 4 × 1.5) ÷ 6 × 24 = 760 Wh
+  await expect(form.getByRole('status')).toContainText(/76[01].Wh a day/);
+  // the other order is asked for, seen to be wrong, and put back
+  await form.getByRole('button', { name: /^Dates are written/ }).press('Enter');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  await expect(form.getByRole('status')).toContainText('from 8 March 2026 to 8 June 2026');
+  await form.getByRole('button', { name: /^Dates are written/ }).press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(form.getByRole('status')).toContainText('to 6 August 2026');
+  await form.getByRole('button', { name: 'Take these readings' }).press('Enter');
+  await expect(fridge).toContainText(/From fridge\.csv: 1 of 12 months, 92.W at most/);
+  // 24 h × 31.67 W of August, through the inverter at 89.4 %
+  await expect(page.locator('tr[data-use="Drinks fridge"]')).toContainText(/850.Wh/);
+  await job.saved(page);
+  const uses = Object.values((await job.stored(id)).uses);
+  const { series } = uses.find(({ name }) => name === 'Drinks fridge')!;
+  expect(series).toMatchObject({ name: 'fridge.csv', peakW: 92 });
+});

@@ -29,6 +29,8 @@ const READERS: Readonly<Record<string, (text: string) => unknown>> = {
   'rows of data sheets': (text) => readSheetRows([{ voc: text, label: text }]),
   'a horizon': readHorizon,
   'a series of watts': (text) => readSeries(text, 'x'),
+  'a column of a logger': (text) =>
+    readSeries(`time,${text},W\n2026-01-01 00:00,${text},1\n2026-01-01 01:00,${text},1`, 'x'),
 };
 
 // what a careless expression takes for ever over, or a careless recursion never comes back from

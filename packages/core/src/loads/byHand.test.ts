@@ -284,7 +284,7 @@ describe('readings of a logger', () => {
     expect(with_('watt-hours')).toEqual(['Wh', 2]);
     expect(with_('kWh')).toEqual(['kWh', 2000]);
     expect(with_('power')).toEqual(['W', 2]);
-    expect(with_('cumulative kWh')).toEqual(['total', 0]);
+    expect(with_('cumulative kWh')).toEqual(['total kWh', 0]);
   });
   it('that were not taken in an hour of the day are taken as the mean of the others', () => {
     const day = Array.from(

@@ -1,36 +1,104 @@
 import type { MeasuredSeries } from '../document';
-import { readNumber } from '../units';
+import {
+  cellsOf,
+  clockIn,
+  minutesOf,
+  momentOf,
+  plainTable,
+  readNumber,
+  stampIn,
+  type PlainTable,
+} from '../units';
+import {
+  epochIn,
+  hasDecimalCommas,
+  previewSeries,
+  type SeriesMapping,
+  type SeriesRole,
+  type SeriesUnit,
+} from './seriesColumns';
 
-export type SeriesUnit = 'W' | 'kW' | 'Wh' | 'kWh' | 'total';
-export type SeriesReading =
-  { ok: true; series: MeasuredSeries; unit: SeriesUnit } | { ok: false; message: string };
-
-const ISO = /^(\d{4})-(\d{1,2})-(\d{1,2})[T ](\d{1,2}):(\d{2})(?::(\d{2}))?/;
-const DAY_FIRST = /^(\d{1,2})[./](\d{1,2})[./](\d{4})[ ,]+(\d{1,2}):(\d{2})(?::(\d{2}))?/;
-const HOUR = 3_600_000;
-
-/** Clock time as milliseconds, as if it were UTC; a measured day is a day by the clock on the wall. */
-function timeOf(cell: string): number | null {
-  const iso = ISO.exec(cell.trim());
-  const other = iso ? null : DAY_FIRST.exec(cell.trim());
-  const numbers = (iso ?? other)?.slice(1).map((part) => Number(part ?? 0));
-  if (!numbers) return null;
-  const [a = 0, month = 0, c = 0, hour = 0, minute = 0, second = 0] = numbers;
-  const [year, day] = iso ? [a, c] : [c, a];
-  const midnight = Date.UTC(year, month - 1, day);
-  // the thirtieth of February is none; the end of a day may be written as 24:00
-  const isDay = month >= 1 && day >= 1 && new Date(midnight).getUTCMonth() === month - 1;
-  const intoDay = ((hour * 60 + minute) * 60 + second) * 1000;
-  return isDay && minute < 60 && second < 60 && intoDay <= 24 * HOUR ? midnight + intoDay : null;
+/** What was read, to be seen before it is taken. */
+export interface SeriesFound {
+  readings: number;
+  /** From one reading to the next, the usual ones, minutes. */
+  stepMin: number;
+  /** First and last reading, milliseconds of the clock on the wall as if it were universal. */
+  from: number;
+  to: number;
+  meanW: number;
 }
 
-function unitOf(heading: string): SeriesUnit | null {
-  const text = heading.toLowerCase();
-  if (/total|counter|cumulat|meter reading/.test(text)) return 'total';
-  if (/kwh/.test(text)) return 'kWh';
-  if (/\bwh\b|watt.?hour/.test(text)) return 'Wh';
-  if (/\bkw\b/.test(text)) return 'kW';
-  return /\bw\b|watt|power/.test(text) ? 'W' : null;
+export type SeriesReading =
+  { ok: true; series: MeasuredSeries; unit: SeriesUnit; found: SeriesFound } | { ok: false; message: string };
+
+export const NO_SERIES = 'No line holds a date and time, as 2026-07-14 13:05, and a value';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+const DAY = 24 * HOUR;
+/** Watts read more seldom say nothing of what ran between them. */
+const MOST_OF_POWER = 3 * HOUR;
+const MOST_GAP = 3;
+
+/**
+ * Reads a logger's series, time and watts or energy, and averages it into a day for each month. Gaps are left out, not
+ * filled with nothing; a clock set back or on, and what cannot be a reading, is left out and said.
+ * @param text a table with a time and a value in each line, headings or not
+ * @param mapping how its columns are understood; guessed where it is not given
+ */
+export function readSeries(text: string, name: string, mapping?: SeriesMapping): SeriesReading {
+  const refuse = (message: string): SeriesReading => ({ ok: false, message });
+  const table = plainTable(text);
+  const by = mapping ?? previewSeries(text, null)?.mapping;
+  if (!table || !by) return refuse(NO_SERIES);
+  const timeOf = timeReader(by);
+  const valued = by.columns.findIndex(({ role }) => role === 'value');
+  if (!timeOf) return refuse('No column says when: choose one for date and time');
+  const { unit } = by.columns[valued] ?? {};
+  if (!unit) return refuse('No column holds watts or energy: choose one');
+  const { readings, notes } = rowsOf(table, timeOf, valued);
+  if (readings.length < 2) return refuse('Fewer than two readings could be read');
+  const usual = usualStep(readings);
+  if ((unit === 'W' || unit === 'kW') && usual > MOST_OF_POWER)
+    return refuse(
+      `The readings are ${inWords(usual)} apart: watts read so seldom do not say what ran between them. Log them every hour at least, or a counter of kWh`,
+    );
+  if (usual > HOUR)
+    notes.push(`The readings are ${inWords(usual)} apart; between them the energy is taken as even.`);
+  const isOfDay = by.columns.every(({ role }) => role !== 'time' && role !== 'clock');
+  const spans = toWatts(isOfDay ? fromDays(readings, unit) : readings, unit, usual, notes);
+  if (spans.length === 0) return refuse('No two readings follow one another closely enough to count');
+  return {
+    ok: true,
+    unit,
+    series: { name, ...byMonth(spans), notes },
+    found: foundOf(readings, spans, usual),
+  };
+}
+
+/** When a line was written, ms by the clock on the wall as if it were universal; null where there is no such time. */
+function timeReader({ columns, dates, utcOffsetH }: SeriesMapping) {
+  const at = (role: SeriesRole) => columns.findIndex((column) => column.role === role);
+  const clock = at('clock');
+  const stamped = at('time') >= 0 ? at('time') : at('date');
+  const shift = (utcOffsetH ?? 0) * HOUR;
+  const timeOf = (cells: readonly string[]): number | null => {
+    const cell = cells[stamped] ?? '';
+    const stamp = stampIn(cell);
+    const counted = stamp ? null : epochIn(cell);
+    if (counted !== null) return counted * MINUTE + shift;
+    const time = clock < 0 ? stamp : clockIn(cells[clock] ?? '');
+    if (!stamp || !time || time.minute > 59 || time.second > 59) return null;
+    const { year, month, day } = momentOf(stamp, dates);
+    const midnight = minutesOf({ year, month, day, hour: 0, minute: 0 }) * MINUTE;
+    const date = new Date(midnight);
+    // the thirtieth of February is none; the end of a day may be written as 24:00
+    const isDay = date.getUTCMonth() + 1 === month && date.getUTCDate() === day;
+    const intoDay = ((time.hour ?? 0) * 60 + time.minute) * MINUTE + time.second * 1000;
+    return isDay && intoDay <= DAY ? midnight + intoDay + shift : null;
+  };
+  return stamped < 0 ? null : timeOf;
 }
 
 interface Reading {
@@ -38,51 +106,53 @@ interface Reading {
   value: number;
 }
 
-/**
- * Reads a logger's series, time and watts or energy, and averages it into a day for each month. Gaps are left out, not
- * filled with nothing; a clock set back or on, and what cannot be a reading, is left out and said.
- * @param text CSV with a time and a value column, headings or not
- */
-export function readSeries(text: string, name: string): SeriesReading {
-  const lines = text.split(/\r\n?|\n/).filter((line) => line.trim() !== '');
-  const separator = [';', '\t', ','].find((by) =>
-    lines.some((line) => line.includes(by) && timeOf(line.split(by)[0] ?? '') !== null),
-  );
-  if (!separator)
-    return { ok: false, message: 'No line begins with a date and time, as 2026-07-14 13:05, and a value' };
-  const first = lines.findIndex((line) => timeOf(line.split(separator)[0] ?? '') !== null);
-  const heading = first > 0 ? (lines[first - 1] ?? '') : '';
-  const unit = unitOf(heading.split(separator).slice(1).join(' ')) ?? 'W';
-  const { readings, notes } = rowsOf(lines.slice(first), separator);
-  if (readings.length < 2) return { ok: false, message: 'Fewer than two readings could be read' };
-  if (first === 0 || unitOf(heading) === null)
-    notes.push('No heading says the unit; the values were read as watts.');
-  const watts = toWatts(readings, unit, notes);
-  if (watts.spans.length === 0)
-    return { ok: false, message: 'No two readings follow one another closely enough to count' };
-  return { ok: true, unit, series: { name, ...byMonth(watts.spans), notes } };
-}
-
-function rowsOf(lines: readonly string[], separator: string): { readings: Reading[]; notes: string[] } {
+function rowsOf(
+  table: PlainTable,
+  timeOf: (cells: readonly string[]) => number | null,
+  valued: number,
+): { readings: Reading[]; notes: string[] } {
+  const decimalComma = hasDecimalCommas(table) || undefined;
+  const rows = table.body.map((line) => {
+    const cells = cellsOf(line, table.separator).map((cell) => cell.trim());
+    const value = readNumber(cells[valued] ?? '', decimalComma);
+    const at = timeOf(cells);
+    return at !== null && value.ok ? { at, value: value.value } : null;
+  });
+  const read = rows.filter((row) => row !== null);
+  // some write the newest line first
+  const onward = read.filter(({ at }, i) => i > 0 && at > (read[i - 1]?.at ?? 0)).length;
+  if (2 * onward < read.length - 1) read.reverse();
   const readings: Reading[] = [];
-  let [unread, negative, back] = [0, 0, 0];
-  for (const line of lines) {
-    const [stamp = '', ...cells] = line.split(separator);
-    const at = timeOf(stamp);
-    const value = readNumber(cells.find((cell) => cell.trim() !== '')?.trim() ?? '');
-    if (at === null || !value.ok) unread++;
-    else if (value.value < 0) negative++;
-    else if (readings.length > 0 && at <= (readings.at(-1)?.at ?? 0)) back++;
-    else readings.push({ at, value: value.value });
+  let [negative, back] = [0, 0];
+  for (const row of read) {
+    if (row.value < 0) negative++;
+    else if (row.at <= (readings.at(-1)?.at ?? -Infinity)) back++;
+    else readings.push(row);
   }
   const notes: string[] = [];
   const say = (count: number, words: string) =>
     count > 0 && notes.push(`${count} ${count === 1 ? 'line' : 'lines'} ${words}`);
-  say(unread, 'could not be read and were left out.');
+  say(rows.length - read.length, 'could not be read and were left out.');
   say(negative, 'with a negative reading were left out; is the clamp the wrong way round?');
   say(back, 'went back in time and were left out, as when summer time ends.');
   return { readings, notes };
 }
+
+function usualStep(readings: readonly Reading[]): number {
+  const steps = readings.slice(1).map(({ at }, i) => at - (readings[i]?.at ?? 0));
+  return steps.sort((a, b) => a - b)[Math.floor(steps.length / 2)] ?? HOUR;
+}
+
+const inWords = (step: number): string => {
+  const [many, unit] = step >= 2 * DAY ? [step / DAY, 'days'] : [step / HOUR, 'hours'];
+  return `${Number(many.toFixed(1))} ${unit}`;
+};
+
+/** The energy beside a date is of the day that begins then; beside a time it is of the step that ends then. */
+const fromDays = (readings: readonly Reading[], unit: SeriesUnit): readonly Reading[] =>
+  unit === 'Wh' || unit === 'kWh'
+    ? [{ at: readings[0]?.at ?? 0, value: 0 }, ...readings.map(({ at, value }) => ({ at: at + DAY, value }))]
+    : readings;
 
 interface Span {
   from: number;
@@ -90,11 +160,8 @@ interface Span {
   watts: number;
 }
 
-const MOST_GAP = 3;
-
-function toWatts(readings: readonly Reading[], unit: SeriesUnit, notes: string[]): { spans: Span[] } {
-  const steps = readings.slice(1).map(({ at }, i) => at - (readings[i]?.at ?? 0));
-  const usual = steps.toSorted((a, b) => a - b)[Math.floor(steps.length / 2)] ?? HOUR;
+/** @param usual step between readings, ms */
+function toWatts(readings: readonly Reading[], unit: SeriesUnit, usual: number, notes: string[]): Span[] {
   const spans: Span[] = [];
   let [gaps, missing, falls] = [0, 0, 0];
   for (let i = 0; i + 1 < readings.length; i++) {
@@ -111,18 +178,30 @@ function toWatts(readings: readonly Reading[], unit: SeriesUnit, notes: string[]
       kW: now.value * 1000,
       Wh: next.value / hours,
       kWh: (next.value * 1000) / hours,
-      total: ((next.value - now.value) * 1000) / hours,
+      'total Wh': (next.value - now.value) / hours,
+      'total kWh': ((next.value - now.value) * 1000) / hours,
     }[unit];
     if (watts < 0) falls++;
     else spans.push({ from: now.at, to: next.at, watts });
   }
   if (gaps > 0)
     notes.push(
-      `${gaps} ${gaps === 1 ? 'gap' : 'gaps'} of ${(missing / HOUR).toFixed(1)} hours in all ${gaps === 1 ? 'was' : 'were'} left out, the longest steps being ${MOST_GAP} times the usual ${Math.round(usual / 60_000)} minutes.`,
+      `${gaps} ${gaps === 1 ? 'gap' : 'gaps'} of ${(missing / HOUR).toFixed(1)} hours in all ${gaps === 1 ? 'was' : 'were'} left out, the longest steps being ${MOST_GAP} times the usual ${Math.round(usual / MINUTE)} minutes.`,
     );
   if (falls > 0)
     notes.push(`The counter fell ${falls === 1 ? '1 time' : `${falls} times`}; such steps were left out.`);
-  return { spans };
+  return spans;
+}
+
+function foundOf(readings: readonly Reading[], spans: readonly Span[], usual: number): SeriesFound {
+  const ms = spans.reduce((sum, { from, to }) => sum + to - from, 0);
+  return {
+    readings: readings.length,
+    stepMin: usual / MINUTE,
+    from: readings[0]?.at ?? 0,
+    to: readings.at(-1)?.at ?? 0,
+    meanW: spans.reduce((sum, { from, to, watts }) => sum + watts * (to - from), 0) / ms,
+  };
 }
 
 function byMonth(spans: readonly Span[]): Pick<MeasuredSeries, 'watts' | 'peakW'> {

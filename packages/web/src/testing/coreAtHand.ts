@@ -5,6 +5,8 @@ import {
   darkPicture,
   fieldPicture,
   lifePicture,
+  previewSeries,
+  readSeries,
   readWeather,
   searchPile,
   skyPicture,
@@ -32,5 +34,7 @@ export const patientCore = () => ({
   uses: async (...asked: Parameters<typeof usesPicture>) => usesPicture(...asked),
   life: async (...asked: Parameters<typeof lifePicture>) => lifePicture(...asked),
   sky: async (...asked: Parameters<typeof skyPicture>) => skyPicture(...asked),
+  previewSeries: async (...asked: Parameters<typeof previewSeries>) => previewSeries(...asked),
+  readSeries: async (...asked: Parameters<typeof readSeries>) => readSeries(...asked),
   readWeather: async (...asked: Parameters<typeof readWeather>) => readWeather(...asked),
 });

@@ -32,6 +32,8 @@ const Sample = styled.span`
   display: block;
   font-size: 14px;
   color: ${color.soft};
+  /* also in the cell of a table that keeps its own on one line */
+  white-space: normal;
   overflow-wrap: anywhere;
 `;
 

@@ -3,15 +3,18 @@ import {
   clipPicture,
   curvesPicture,
   darkPicture,
+  decodeText,
   evaluate,
   lifePicture,
   fieldPicture,
   isDesign,
   penFor,
+  previewSeries,
   problemsOf,
   proposalsFor,
   rankGuesses,
   readJobFile,
+  readSeries,
   readWeather,
   rebase,
   searchPile,
@@ -118,6 +121,9 @@ const core = {
     mapping: Mapping | null,
   ): WeatherReading => readWeather(bytes, name, place, mapping),
   readJobFile: (text: string): JobFileReading => readJobFile(text),
+  decodeText,
+  previewSeries,
+  readSeries,
 };
 
 /** What is asked about a design: of what it is asked about only what is new is sent. */

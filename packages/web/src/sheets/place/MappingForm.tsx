@@ -1,15 +1,9 @@
-import {
-  UNITS_OF,
-  type DateOrder,
-  type HourlyPreview,
-  type Mapping,
-  type Role,
-  type TimeMeans,
-} from '@ivolt/core';
+import { UNITS_OF, type HourlyPreview, type Mapping, type Role, type TimeMeans } from '@ivolt/core';
 import { Tick } from '../../ui/controls';
 import { Row } from '../../ui/layout';
 import { PastePreview } from '../../ui/PastePreview';
 import { Select, type Choice } from '../../ui/Opener';
+import { OFFSETS, ORDERS } from '../common/clockChoices';
 
 /** A plain table of hours whose columns are to be confirmed. */
 export interface Mapped {
@@ -33,10 +27,6 @@ const ROLES: readonly Choice<Role>[] = [
   { id: 'dhi', label: 'diffuse' },
   { id: 'air', label: 'air' },
   { id: 'wind', label: 'wind' },
-];
-const ORDERS: readonly Choice<DateOrder>[] = [
-  { id: 'day', label: 'day first', about: '3/2 is 3 February' },
-  { id: 'month', label: 'month first', about: '3/2 is 2 March' },
 ];
 const MEANS: readonly Choice<TimeMeans>[] = [
   { id: 'start', label: 'its start', about: '10:00 is the hour to 11:00' },
@@ -120,11 +110,3 @@ export function MappingForm({
     </PastePreview>
   );
 }
-
-const OFFSETS: readonly Choice<string>[] = [
-  -12, -11, -10, -9.5, -9, -8, -7, -6, -5, -4, -3.5, -3, -2, -1, 0, 1, 2, 3, 3.5, 4, 4.5, 5, 5.5, 5.75, 6,
-  6.5, 7, 8, 8.75, 9, 9.5, 10, 10.5, 11, 12, 12.75, 13, 14,
-].map((hours) => ({
-  id: String(hours),
-  label: hours === 0 ? '0, universal time' : `${hours > 0 ? '+' : '−'}${Math.abs(hours)}`,
-}));

@@ -1,5 +1,5 @@
 import { blankUse, chosen, examples, measured, withValueAt, type Design, type Use } from '@ivolt/core';
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { oneArray } from '../../../../core/src/testing/dairy';
 import { plain, show } from '../../testing/evaluated';
 import { choose, press, type } from '../../testing/hands';
@@ -94,22 +94,43 @@ describe('a use in full', () => {
     expect(store.getState().job.evaluation!.figures['load.heaviest']!.value).toBeNull();
   });
 
-  it('takes a pasted series, and says what was wrong with it', () => {
+  it('shows pasted readings as they are understood, takes them, and says what was wrong with them', async () => {
     const { store } = show(<UsesSheet />, withUse({ form: 'series' }));
     press('Thing in full');
     press('Paste readings');
     const box = screen.getByLabelText(/^Time and W/);
     act(() => void fireEvent.change(box, { target: { value: 'nothing' } }));
-    press('Take these readings');
-    expect(screen.getAllByRole('alert')[0]!.textContent).toMatch(/begins with a date and time/);
+    press('Look at these readings');
+    expect((await screen.findAllByRole('alert'))[0]!.textContent).toMatch(/holds a date and time/);
     const lines = Array.from(
       { length: 30 },
-      (_, i) => `2026-07-0${1 + Math.floor(i / 24)} ${String(i % 24).padStart(2, '0')}:00,120`,
+      (_, i) => `2026-07-0${1 + Math.floor(i / 24)} ${String(i % 24).padStart(2, '0')}:00,12.8,120`,
     );
-    act(() => void fireEvent.change(box, { target: { value: ['time,W', ...lines].join('\n') } }));
+    act(() => void fireEvent.change(box, { target: { value: ['time,V,W', ...lines].join('\n') } }));
+    press('Look at these readings');
+    const form = within(await screen.findByRole('group', { name: 'Columns of pasted readings' }));
+    // volts beside them are not taken for them
+    const found = async (words: RegExp) =>
+      waitFor(() => expect(plain(form.getByRole('status').textContent)).toMatch(words));
+    await found(
+      /^30 readings, 60 minutes apart, from 1 July 2026 to 2 July 2026: 120 W on average, 120 W at most/,
+    );
+    expect(use(store, 'x').series).toBeNull();
+    // the other column, and back: of two none is taken for both
+    choose(/^What V is/, /the readings/);
+    await found(/: 12.8 W on average/);
+    choose(/^What V is/, /not used/);
+    expect((await form.findByRole('alert')).textContent).toMatch(/^No column holds watts/);
+    expect(form.queryByRole('button', { name: 'Take these readings' })).toBeNull();
+    choose(/^What W is/, /the readings/);
+    choose(/^Unit of W/, /^kW$/);
+    await found(/: 120 kW on average/);
+    choose(/^Unit of W/, /^W$/);
+    await found(/: 120 W on average/);
     press('Take these readings');
     expect(use(store, 'x').series).toMatchObject({ name: 'pasted readings', peakW: 120 });
-    expect(screen.getByText(/1 of 12 months, 120 W at most/)).toBeTruthy();
+    expect(screen.getByText(/1 of 12 months, 120.W at most/)).toBeTruthy();
+    expect(screen.queryByRole('group', { name: 'Columns of pasted readings' })).toBeNull();
   });
 });
 
