@@ -39,6 +39,34 @@ test('eleven second-hand panels are measured, strung the best way, and fused', a
   expect(Object.keys((await job.stored(id)).arrays.a1!.pile!.strings)).toHaveLength(4);
 });
 
+test('panels of a table are taken as its columns are said to be, by keyboard alone', async ({ page }) => {
+  const id = await job.create(job.like('Honey', 'A table of panels'));
+  await job.open(page, id, 'strings');
+  await page.getByLabel('File of sheets').setInputFiles({
+    name: 'shed.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Model;Qty;Pmax;Voc;Isc;Vmp;Imp;Tk Voc;NOCT Vmp\nOld shed;3;245;37,6;8,62;30,4;8,06;-124;27,9\nSwapped;1;410;31,4;13,95;37,2;13,06;-96;34,1\n',
+    ),
+  });
+  const form = page.getByRole('group', { name: 'Columns of shed.csv' });
+  await expect(form.getByRole('alert')).toContainText('Row 2 (Swapped): Vmp 37.2 V is not below Voc 31.4 V');
+  await expect(form).toContainText('-124 %/K is no such coefficient');
+  await form.getByRole('button', { name: 'Unit of Tk Voc: %/K' }).press('Enter');
+  await page.keyboard.type('mV');
+  await page.keyboard.press('Enter');
+  await expect(form).not.toContainText('no such coefficient');
+  await form.getByRole('button', { name: 'Take 1 sheet' }).press('Enter');
+  await expect(page.locator('tr[data-sort="Old shed"]')).toContainText(/37\.6.V/);
+  await job.saved(page);
+  const sorts = Object.values((await job.stored(id)).arrays.a1!.pile!.sorts);
+  // −124 mV of 37.6 V
+  expect(sorts.find(({ name }) => name === 'Old shed')).toMatchObject({
+    count: { value: 3 },
+    module: { betaVoc: { value: -0.3298 }, imp: { value: 8.06 } },
+  });
+});
+
 test('alike panels become a pile and a sheet is pasted into it, by keyboard alone', async ({ page }) => {
   const id = await job.create(job.like('Tarn', 'Pile by keys'));
   await job.open(page, id, 'strings');

@@ -22,6 +22,8 @@ import { wiringSchema } from './schemaWiring';
 import { USE_GROUPS } from './use';
 import { CURRENT_VERSION } from './version';
 
+/** Of a use that was measured. */
+export const MOST_SERIES_W = 1_000_000;
 const useSchema = Joi.object({
   name: name.allow('').required(),
   position,
@@ -49,10 +51,10 @@ const useSchema = Joi.object({
   series: Joi.object({
     name: name.required(),
     watts: Joi.array()
-      .items(Joi.array().items(Joi.number().min(0).max(1_000_000)).length(24).allow(null))
+      .items(Joi.array().items(Joi.number().min(0).max(MOST_SERIES_W)).length(24).allow(null))
       .length(12)
       .required(),
-    peakW: Joi.number().min(0).max(1_000_000).required(),
+    peakW: Joi.number().min(0).max(MOST_SERIES_W).required(),
     notes: Joi.array().items(words.max(500)).max(40).required(),
   })
     .allow(null)
@@ -93,6 +95,8 @@ const pieceSchema = Joi.object({
   position,
   ...entries('/arrays/*/pile/sorts/*/pieces/*', ['voc', 'isc', 'light', 'cell']),
 });
+/** Sorts of panels in one array. */
+export const MOST_SORTS = 12;
 const pileSchema = Joi.object({
   blocked: Joi.boolean().required(),
   sorts: Joi.object()
@@ -107,7 +111,7 @@ const pileSchema = Joi.object({
       }),
     )
     .min(1)
-    .max(12)
+    .max(MOST_SORTS)
     .required(),
   strings: Joi.object()
     .pattern(

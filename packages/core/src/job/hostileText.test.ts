@@ -1,5 +1,5 @@
 import { readSeries } from '../loads';
-import { readSheetRows, readSheetText } from '../module';
+import { readSheets, readSheetText, sheetTable } from '../module';
 import { readHorizon } from '../sky';
 import { parseCoordinate, parseDayMonth, parsePlace, parseQuantity, readMonths, readNumber } from '../units';
 import { monthsOf, readMonthTable, readWeather } from '../weather';
@@ -26,7 +26,14 @@ const READERS: Readonly<Record<string, (text: string) => unknown>> = {
     return read.ok ? [read, monthsOf(read.table, read.table.mapping, 'x')] : read;
   },
   'a data sheet': (text) => readSheetText(text),
-  'rows of data sheets': (text) => readSheetRows([{ voc: text, label: text }]),
+  'a table of data sheets': (text) => {
+    const table = sheetTable([
+      [text, 'Voc', 'Isc', 'Vmp', 'Imp'],
+      [text, '1', '1', '1', '1'],
+      [text, text, text, text, text],
+    ]);
+    return table && readSheets(table.rows, table.columns);
+  },
   'a horizon': readHorizon,
   'a series of watts': (text) => readSeries(text, 'x'),
   'a column of a logger': (text) =>

@@ -236,6 +236,19 @@ describe('a logger’s table, however it is written', () => {
     expect(counter.ok && counter.series.notes).toEqual([expect.stringMatching(/61 days apart/)]);
   });
 
+  it('takes no more than a use can take', () => {
+    const kilowatts = (most: number) =>
+      readSeries(
+        table('time,kW', (o) => `${iso(o)},${o.h === 5 ? most : 1}`),
+        'log',
+      );
+    expect(kilowatts(1000)).toMatchObject({ ok: true, series: { peakW: 1_000_000 } });
+    expect(kilowatts(1001)).toEqual({
+      ok: false,
+      message: expect.stringMatching(/^At most 1001 kW .*unit/) as string,
+    });
+  });
+
   it('is asked for what no column is taken for', () => {
     const text = table('time,W', (o) => `${iso(o)},${o.w}`);
     const { mapping } = previewSeries(text, null)!;

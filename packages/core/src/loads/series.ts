@@ -1,4 +1,4 @@
-import type { MeasuredSeries } from '../document';
+import { MOST_SERIES_W, type MeasuredSeries } from '../document';
 import {
   cellsOf,
   clockIn,
@@ -69,12 +69,12 @@ export function readSeries(text: string, name: string, mapping?: SeriesMapping):
   const isOfDay = by.columns.every(({ role }) => role !== 'time' && role !== 'clock');
   const spans = toWatts(isOfDay ? fromDays(readings, unit) : readings, unit, usual, notes);
   if (spans.length === 0) return refuse('No two readings follow one another closely enough to count');
-  return {
-    ok: true,
-    unit,
-    series: { name, ...byMonth(spans), notes },
-    found: foundOf(readings, spans, usual),
-  };
+  const series = { name, ...byMonth(spans), notes };
+  if (series.peakW > MOST_SERIES_W)
+    return refuse(
+      `At most ${Math.round(series.peakW / 1000)} kW are more than a use can take: is the unit right?`,
+    );
+  return { ok: true, unit, series, found: foundOf(readings, spans, usual) };
 }
 
 /** When a line was written, ms by the clock on the wall as if it were universal; null where there is no such time. */

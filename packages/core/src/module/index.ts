@@ -6,5 +6,6 @@ export * from './fit';
 export * from './hotPanel';
 export * from './measured';
 export * from './sheet';
+export * from './sheetTable';
 export * from './sheetText';
-export * from './sheetsCsv';
+export { rowsOfJson, writeSheetsCsv, writeSheetsJson, type CountedSheet } from './sheetsCsv';

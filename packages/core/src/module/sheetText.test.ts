@@ -1,5 +1,3 @@
-import { moduleClass, sheetOfClass } from './catalogue';
-import { readSheetRows, writeSheetsCsv, writeSheetsJson } from './sheetsCsv';
 import { readSheetText } from './sheetText';
 
 const asObject = (text: string, column = 0) =>
@@ -286,77 +284,4 @@ it('reads no more of a text than a sheet can be long', () => {
   const long = `${'x'.repeat(399)} Voc 37.3 V\nIsc 13.9 A`;
   expect(asObject(long)).toEqual({ isc: 13.9 });
   expect(asObject(`${'a line\n'.repeat(2000)}Voc 37.3 V`)).toEqual({});
-});
-
-describe('sheets in files', () => {
-  const sheets = [
-    { name: 'From the dairy, old', count: 5, sheet: sheetOfClass(moduleClass('poly-60-old')) },
-    {
-      name: 'Bare',
-      count: 2,
-      sheet: { ...sheetOfClass(moduleClass('mono-36')), betaVoc: null, maxFuse: null },
-    },
-  ];
-  const rowsOf = (csv: string) => {
-    const [head = '', ...lines] = csv.trim().split('\n');
-    const keys = head.split(',');
-    return lines.map((line) => {
-      const cells = line
-        .match(/("([^"]|"")*"|[^,]*)(,|$)/g)!
-        .map((cell) => cell.replace(/,$/, '').replace(/^"|"$/g, ''));
-      return Object.fromEntries(keys.map((key, i) => [key, cells[i]]));
-    });
-  };
-  it('go out and come in the same, as CSV and as JSON', () => {
-    for (const rows of [
-      rowsOf(writeSheetsCsv(sheets)),
-      JSON.parse(writeSheetsJson(sheets)) as Record<string, unknown>[],
-    ]) {
-      const { sheets: read, problems } = readSheetRows(rows);
-      expect(problems).toEqual([]);
-      for (const [i, { name, count, sheet }] of sheets.entries())
-        expect(read[i]).toEqual({ name, count, sheet: { ...sheet, label: name } });
-    }
-  });
-  it('say which row wants what', () => {
-    const { sheets: read, problems } = readSheetRows([
-      { name: 'X', vocV: '22,1', iscA: 'six', vmpV: 18, impA: 5 },
-      {},
-    ]);
-    expect(read).toEqual([]);
-    expect(problems).toEqual([
-      'Row 1, iscA: “six” is not a number',
-      'Row 1 (X) needs vocV, iscA, vmpV and impA',
-      'Row 2 (Row 2) needs vocV, iscA, vmpV and impA',
-    ]);
-    expect(readSheetRows([]).problems).toEqual(['There are no rows']);
-  });
-  it('quotes what a comma, a quote or a line would break, and nothing else', () => {
-    const [sheet] = sheets;
-    const first = (name: string) => writeSheetsCsv([{ ...sheet!, name }]).split('\n')[1];
-    expect(first('plain name')).toMatch(/^plain name,5,245,/);
-    expect(first('one, two')).toMatch(/^"one, two",5,/);
-    expect(first('the "good" one')).toMatch(/^"the ""good"" one",5,/);
-    expect(writeSheetsCsv([{ ...sheet!, name: 'a\nb' }])).toContain('"a\nb",5');
-  });
-  it('fills in what follows from the rest, and takes a count only where it is one', () => {
-    const row = { vocV: 22, iscA: 6, vmpV: 18, impA: 5.5 };
-    const [one] = readSheetRows([row]).sheets;
-    expect(one).toMatchObject({ name: 'Row 1', count: 1 });
-    // 18 V × 5.5 A; a small panel has two sections
-    expect(one!.sheet).toMatchObject({
-      pmax: { value: 99 },
-      sections: { value: 2 },
-      betaVoc: null,
-      halfCut: false,
-    });
-    expect(readSheetRows([{ ...row, vocV: 27, name: ' Half-cut ' }]).sheets[0]).toMatchObject({
-      name: 'Half-cut',
-      sheet: { sections: { value: 3 }, halfCut: true },
-    });
-    const counts = [0, 200, 201, -1, 2.5, '7', 'many'].map(
-      (count) => readSheetRows([{ ...row, count }]).sheets[0]!.count,
-    );
-    expect(counts).toEqual([0, 200, 1, 1, 1, 7, 1]);
-  });
 });

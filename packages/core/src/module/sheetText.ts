@@ -309,7 +309,7 @@ export function readSheetText(text: string, column = 0): SheetText {
       else found.set(of.key, { key: of.key, line, value: signed, note });
     }
   }
-  problems.push(...disagreements(value));
+  problems.push(...disagreements(Object.fromEntries([...found].map(([key, one]) => [key, one.value]))));
   const missing = (['voc', 'isc', 'vmp', 'imp'] as const).filter((key) => !found.has(key));
   if (missing.length > 0 && found.size > 0)
     problems.push(`Not found: ${missing.map((key) => NAMES[key]).join(', ')}`);
@@ -325,14 +325,20 @@ const LONGEST_LINE = 400;
 const within = (value: number, of: number | undefined, from: number, to: number) =>
   of === undefined || (value >= of * from && value <= of * to);
 
-/** What cannot be right together, in words. */
-function disagreements(value: (key: SheetKey) => number | undefined): string[] {
-  const [voc, isc, vmp, imp, pmax] = [value('voc'), value('isc'), value('vmp'), value('imp'), value('pmax')];
+/** Points of which one must be another figure, in words. */
+export function impossible({ voc, isc, vmp, imp }: Partial<Record<SheetKey, number>>): string[] {
   const found: string[] = [];
   if (voc !== undefined && vmp !== undefined && vmp >= voc)
     found.push(`Vmp ${vmp} V is not below Voc ${voc} V: one of them is another figure`);
   if (isc !== undefined && imp !== undefined && imp > isc)
     found.push(`Imp ${imp} A is above Isc ${isc} A: one of them is another figure`);
+  return found;
+}
+
+/** What cannot be right together, in words. */
+function disagreements(values: Partial<Record<SheetKey, number>>): string[] {
+  const { vmp, imp, pmax } = values;
+  const found = impossible(values);
   if (vmp !== undefined && imp !== undefined && pmax !== undefined && !within(pmax, vmp * imp, 0.93, 1.07))
     found.push(`${vmp} V × ${imp} A is ${Math.round(vmp * imp)} W, not ${pmax} W: look at all three`);
   return found;

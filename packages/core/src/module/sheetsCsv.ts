@@ -1,9 +1,9 @@
 import type { ModuleSheet } from '../document';
-import { readNumber } from '../units';
 import { SHEET_KEYS } from './sheetText';
 
 const CSV_KEYS = [...SHEET_KEYS, 'sections'] as const;
-const HEADER: Readonly<Record<(typeof CSV_KEYS)[number], string>> = {
+/** Headings of the files that are written. */
+export const SHEET_HEADINGS: Readonly<Record<(typeof CSV_KEYS)[number], string>> = {
   pmax: 'pmaxW',
   voc: 'vocV',
   isc: 'iscA',
@@ -29,7 +29,9 @@ export function writeSheetsCsv(sheets: readonly CountedSheet[]): string {
   const lines = sheets.map(({ name, count, sheet }) =>
     [quoted(name), count, ...CSV_KEYS.map((key) => sheet[key]?.value ?? '')].join(','),
   );
-  return [['name', 'count', ...CSV_KEYS.map((key) => HEADER[key])].join(','), ...lines, ''].join('\n');
+  return [['name', 'count', ...CSV_KEYS.map((key) => SHEET_HEADINGS[key])].join(','), ...lines, ''].join(
+    '\n',
+  );
 }
 
 /** The same as JSON: a list of objects with the CSV's headings for keys. */
@@ -37,64 +39,24 @@ export function writeSheetsJson(sheets: readonly CountedSheet[]): string {
   const rows = sheets.map(({ name, count, sheet }) => ({
     name,
     count,
-    ...Object.fromEntries(CSV_KEYS.map((key) => [HEADER[key], sheet[key]?.value ?? null])),
+    ...Object.fromEntries(CSV_KEYS.map((key) => [SHEET_HEADINGS[key], sheet[key]?.value ?? null])),
   }));
   return `${JSON.stringify(rows, null, 2)}\n`;
 }
 
-export interface SheetsRead {
-  sheets: CountedSheet[];
-  problems: string[];
-}
-
-/**
- * Sheets from rows of a file. What a sheet must have is Voc, Isc, Vmp and Imp; watts follow where they are not given.
- * @param rows by heading, as text or numbers
- */
-export function readSheetRows(rows: readonly Record<string, unknown>[]): SheetsRead {
-  const problems: string[] = [];
-  const sheets = rows.flatMap((row, i): CountedSheet[] => {
-    const at = (key: (typeof CSV_KEYS)[number]): number | null => {
-      const given = row[HEADER[key]] ?? row[key];
-      if (given === undefined || given === null || given === '') return null;
-      const read =
-        typeof given === 'number' ? { ok: true as const, value: given } : readNumber(String(given));
-      if (!read.ok) problems.push(`Row ${i + 1}, ${HEADER[key]}: ${read.message}`);
-      return read.ok ? read.value : null;
-    };
-    const [voc, isc, vmp, imp] = [at('voc'), at('isc'), at('vmp'), at('imp')];
-    const name =
-      String(row.name ?? '')
-        .trim()
-        .slice(0, 120) || `Row ${i + 1}`;
-    if (voc === null || isc === null || vmp === null || imp === null) {
-      problems.push(`Row ${i + 1} (${name}) needs vocV, iscA, vmpV and impA`);
-      return [];
-    }
-    const entry = (value: number) => ({ value, from: 'catalogue' as const });
-    const orNull = (value: number | null) => (value === null ? null : entry(value));
-    const count = Number(row.count ?? 1);
-    return [
-      {
-        name,
-        count: Number.isInteger(count) && count >= 0 && count <= 200 ? count : 1,
-        sheet: {
-          label: name,
-          pmax: entry(at('pmax') ?? Number((vmp * imp).toFixed(4))),
-          voc: entry(voc),
-          isc: entry(isc),
-          vmp: entry(vmp),
-          imp: entry(imp),
-          betaVoc: orNull(at('betaVoc')),
-          alphaIsc: orNull(at('alphaIsc')),
-          gammaPmax: orNull(at('gammaPmax')),
-          maxFuse: orNull(at('maxFuse')),
-          sections: entry(at('sections') ?? (voc < 27 ? 2 : 3)),
-          halfCut: /half/i.test(name),
-        },
-      },
-    ];
-  });
-  if (rows.length === 0) problems.push('There are no rows');
-  return { sheets, problems };
+/** The rows of a list of objects, their keys as headings; none where the text is no such list. */
+export function rowsOfJson(text: string): string[][] {
+  let read: unknown;
+  try {
+    read = JSON.parse(text);
+  } catch {
+    return [];
+  }
+  const objects = (Array.isArray(read) ? read : [read]).filter(
+    (one): one is Record<string, unknown> => typeof one === 'object' && one !== null,
+  );
+  const keys = [...new Set(objects.flatMap((one) => Object.keys(one)))];
+  const cell = (value: unknown) =>
+    typeof value === 'string' || typeof value === 'number' ? String(value) : '';
+  return [keys, ...objects.map((one) => keys.map((key) => (Object.hasOwn(one, key) ? cell(one[key]) : '')))];
 }

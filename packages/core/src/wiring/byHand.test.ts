@@ -132,8 +132,8 @@ describe('what is bought', () => {
     );
     expect(takeOff.money).toBeCloseTo(money, 6);
     const lead = takeOff.cables.find(({ metal }) => metal === 'aluminium')!;
-    expect(cableText(lead)).toBe('95 mm² aluminium battery cable');
-    expect(cableText({ ...lead, metal: 'copper' })).toBe('95 mm² battery cable');
+    expect(cableText(lead)).toBe('95\u00a0mm² aluminium battery cable');
+    expect(cableText({ ...lead, metal: 'copper' })).toBe('95\u00a0mm² battery cable');
     // coils that are at hand are of copper
     const coil = { position: 1, size: '95 mm2' as const, colour: '', metres: measured(50), count: chosen(2) };
     const cut = calculate({ ...mixed, wiring: { ...mixed.wiring, coils: { k1: coil } } }, climate).takeOff

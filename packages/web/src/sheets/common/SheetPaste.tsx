@@ -1,4 +1,4 @@
-import { readSheetRows, readSheetText, type CountedSheet, type SheetText } from '@ivolt/core';
+import { readSheetText, sheetFrom, type CountedSheet } from '@ivolt/core';
 import { useState } from 'react';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
@@ -23,7 +23,14 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
   const [text, setText] = useState('');
   const [column, setColumn] = useState(0);
   const read = readSheetText(text, column);
-  const sheet = sheetOf(read);
+  const values = Object.fromEntries(read.readings.map(({ key, value }) => [key, value]));
+  const name = `${values.pmax ?? Math.round((values.vmp ?? 0) * (values.imp ?? 0))} W, from its sheet`;
+  const made = sheetFrom(values, name);
+  // what does not agree is said by the text; what cannot be at all stops it
+  const problems =
+    made.ok || read.readings.length === 0
+      ? read.problems
+      : [...new Set([...read.problems, ...made.problems])];
   return (
     <WordsOpener words="Paste a data sheet">
       {(close) => (
@@ -31,11 +38,11 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
           label="The text of the sheet, or of the panel’s back: a line for each figure"
           text={text}
           onType={setText}
-          problems={read.problems}
+          problems={problems}
           take={take}
           onTake={() => {
-            if (!sheet) return;
-            onTake(sheet);
+            if (!made.ok) return;
+            onTake({ name, count: 1, sheet: made.sheet });
             setText('');
             close();
           }}
@@ -67,11 +74,4 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
       )}
     </WordsOpener>
   );
-}
-
-/** A whole sheet of what was understood; null while points are missing. */
-function sheetOf({ readings }: SheetText): CountedSheet | null {
-  const row = Object.fromEntries(readings.map(({ key, value }) => [key, value]));
-  const { sheets } = readSheetRows([{ ...row, name: `${row.pmax ?? ''} W, from its sheet`.trim() }]);
-  return sheets[0] ?? null;
 }

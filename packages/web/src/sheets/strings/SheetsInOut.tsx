@@ -1,10 +1,12 @@
 import {
   inOrder,
-  readSheetRows,
+  rowsOfJson,
+  sheetTable,
   writeSheetsCsv,
   writeSheetsJson,
   type CountedSheet,
   type Pile,
+  type SheetTable,
 } from '@ivolt/core';
 import { useRef, useState } from 'react';
 import { useAppDispatch } from '../../job/store';
@@ -15,6 +17,9 @@ import { Sentences } from '../../ui/TextSheet';
 import { saveFile } from '../../ui/saveFile';
 import { SheetPaste } from '../common/SheetPaste';
 import { addSheets } from './pileEdits';
+import { SheetsForm } from './SheetsForm';
+
+const LARGEST_BYTES = 1024 * 1024;
 
 /** Sheets in from text and files, and out again. */
 export function SheetsInOut({ pile }: { pile: Pile }) {
@@ -22,14 +27,17 @@ export function SheetsInOut({ pile }: { pile: Pile }) {
   const { id } = useArray();
   const file = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<string[]>([]);
+  const [asked, setAsked] = useState<{ name: string; table: SheetTable } | null>(null);
   const counted = (): CountedSheet[] =>
     inOrder(pile.sorts).map(([, { name, module, count }]) => ({ name, count: count.value, sheet: module }));
-  const take = async (chosen: File | undefined) => {
+  const look = async (chosen: File | undefined) => {
     if (!chosen) return;
-    const text = await chosen.text();
-    const { sheets, problems: found } = readSheetRows(await rowsOf(text));
-    setProblems(found);
-    if (sheets.length > 0) dispatch(addSheets(id, sheets));
+    setAsked(null);
+    if (chosen.size > LARGEST_BYTES)
+      return setProblems(['The file is over 1 MB; a table of data sheets is a few kB.']);
+    const table = sheetTable(await rowsOf(await chosen.text()));
+    setProblems(table ? [] : ['No row holds the figures of a panel: Voc, Isc, Vmp and Imp are wanted']);
+    if (table) setAsked({ name: chosen.name.slice(0, 120), table });
   };
   return (
     <>
@@ -42,7 +50,7 @@ export function SheetsInOut({ pile }: { pile: Pile }) {
         hidden
         aria-label="File of sheets"
         onChange={(event) => {
-          void take(event.target.files?.[0]);
+          void look(event.target.files?.[0]);
           event.target.value = '';
         }}
       />
@@ -61,22 +69,26 @@ export function SheetsInOut({ pile }: { pile: Pile }) {
         }
       />
       <Sentences texts={problems} wrong />
+      {asked ? (
+        // below the presses, across all of the part
+        <div style={{ flexBasis: '100%' }}>
+          <SheetsForm
+            {...asked}
+            there={Object.keys(pile.sorts).length}
+            onTake={(sheets) => {
+              dispatch(addSheets(id, sheets));
+              setAsked(null);
+            }}
+            onDrop={() => setAsked(null)}
+          />
+        </div>
+      ) : null}
     </>
   );
 }
 
-async function rowsOf(text: string): Promise<Record<string, unknown>[]> {
-  if (/^\s*[[{]/.test(text)) {
-    try {
-      const read: unknown = JSON.parse(text);
-      return (Array.isArray(read) ? read : [read]) as Record<string, unknown>[];
-    } catch {
-      return [];
-    }
-  }
+async function rowsOf(text: string): Promise<string[][]> {
+  if (/^\s*[[{]/.test(text)) return rowsOfJson(text);
   const { default: papaparse } = await import('papaparse');
-  return papaparse.parse<Record<string, unknown>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-  }).data;
+  return papaparse.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' }).data;
 }

@@ -125,16 +125,41 @@ describe('a pile of unlike panels', () => {
     };
     give(
       'panels.csv',
-      'name,count,vocV,iscA,vmpV,impA\nShed roof,3,37.6,8.6,30.4,8.1\nBroken,1,37.6,,30.4,8.1\n',
+      'Model,Qty,Voc (V),Isc (A),Vmp (V),Imp (A),Tk Voc\nShed roof,3,37.6,8.6,30.4,8.1,-120\nBroken,1,37.6,,30.4,8.1,-120\n',
     );
-    expect(await screen.findByText('Row 2 (Broken) needs vocV, iscA, vmpV and impA')).toBeTruthy();
+    const csv = within(await screen.findByRole('group', { name: 'Columns of panels.csv' }));
+    expect(csv.getByText('Row 2 (Broken): Not found: Isc')).toBeTruthy();
+    // -120 are no % a kelvin: the unit is asked for, and put right
+    expect(csv.getByText(/no heading says the unit: % a kelvin\?/)).toBeTruthy();
+    expect(csv.getByText(/^Row 1 \(Shed roof\): .*no such coefficient/)).toBeTruthy();
+    choose(/^Unit of Tk Voc/, /mV\/K/);
+    expect(csv.queryByText(/no such coefficient/)).toBeNull();
+    press('Take 1 sheet');
+    const added = Object.values(pile(store)!.sorts).at(-1)!;
+    expect(added.module.betaVoc!.value).toBeCloseTo((-0.12 / 37.6) * 100, 3);
+    expect(screen.queryByRole('group', { name: 'Columns of panels.csv' })).toBeNull();
     const names = () => Object.values(pile(store)!.sorts).map(({ name, count }) => `${count.value} ${name}`);
     expect(names()).toContain('3 Shed roof');
     give('panels.json', '[{"name":"Pair","count":2,"vocV":22,"iscA":6,"vmpV":18,"impA":5.6}]');
+    await screen.findByRole('group', { name: 'Columns of panels.json' });
+    press('Take 1 sheet');
     expect(await screen.findByDisplayValue('Pair')).toBeTruthy();
     expect(names()).toContain('2 Pair');
     give('panels.json', '[{');
-    expect(await screen.findByText('There are no rows')).toBeTruthy();
+    expect(await screen.findByText(/^No row holds the figures of a panel/)).toBeTruthy();
+    // more sorts than one array has are not taken, and none of them is lost
+    const many = Array.from({ length: 9 }, (_, i) => ({
+      name: `S${i}`,
+      vocV: 22,
+      iscA: 6,
+      vmpV: 18,
+      impA: 5.6,
+    }));
+    give('many.json', JSON.stringify(many));
+    expect(await screen.findByText(/at most 12 sorts of panels in one array: room for 7 more/)).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Take 9 sheets' })).toBeNull();
+    press('Leave them');
+    expect(names()).toHaveLength(5);
   });
 
   it('comes from alike panels with their strings, and goes back to them', () => {
