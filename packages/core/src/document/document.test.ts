@@ -7,6 +7,7 @@ import {
   cloned,
   diff,
   entriesOf,
+  figuresIn,
   entryAt,
   escapeKey,
   FIELDS,
@@ -72,6 +73,21 @@ describe('a pointer', () => {
     );
     expect(keysOf('')).toEqual([]);
     expect(keysOf('/a~1b/c~0d')).toEqual(['a/b', 'c~d']);
+  });
+  it('counts the figures of a design and the guesses among them, anew only where it changed', () => {
+    const counted = (design: Design) => {
+      const entries = entriesOf(design);
+      return { figures: entries.length, guesses: entries.filter(([, { from }]) => from === 'guess').length };
+    };
+    expect(figuresIn(dairy)).toEqual(counted(dairy));
+    expect(figuresIn(dairy).guesses).toBeGreaterThan(0);
+    const [path] = entriesOf(dairy).find(([, { from }]) => from === 'guess')!;
+    const known = withValueAt(dairy, path, { value: 1, from: 'measured' });
+    expect(figuresIn(known)).toEqual(counted(known));
+    expect(figuresIn(known).guesses).toBe(figuresIn(dairy).guesses - 1);
+    for (const nothing of [null, 3, 'x', [], {}])
+      expect(figuresIn(nothing)).toEqual({ figures: 0, guesses: 0 });
+    expect(figuresIn(dairy.uses)).toEqual(figuresIn({ ...dairy.uses }));
   });
   it('finds every figure of a design, each with its field', () => {
     const entries = entriesOf(dairy);

@@ -47,6 +47,24 @@ export function entryAt(document: unknown, path: string): Entry | undefined {
   return isEntry(value) ? value : undefined;
 }
 
+/** How many figures are entered in a document, and how many of them are guesses; of parts that did not change it is known. */
+export function figuresIn(document: unknown): { figures: number; guesses: number } {
+  if (isEntry(document)) return { figures: 1, guesses: document.from === 'guess' ? 1 : 0 };
+  if (typeof document !== 'object' || document === null || Array.isArray(document)) return NONE;
+  const known = counts.get(document);
+  if (known) return known;
+  const sum = { figures: 0, guesses: 0 };
+  for (const part of Object.values(document)) {
+    const { figures, guesses } = figuresIn(part);
+    sum.figures += figures;
+    sum.guesses += guesses;
+  }
+  counts.set(document, sum);
+  return sum;
+}
+const NONE = { figures: 0, guesses: 0 };
+const counts = new WeakMap<object, { figures: number; guesses: number }>();
+
 /** Every entered figure of the document with its pointer. */
 export function entriesOf(document: unknown, path = ''): [path: string, entry: Entry][] {
   if (isEntry(document)) return [[path, document]];

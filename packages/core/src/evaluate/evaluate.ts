@@ -1,7 +1,7 @@
 import { calculate, type Facts } from '../calculate';
 import type { JobClimate } from '../climate';
 import type { Design } from '../document';
-import { figuresOf, penFor, useFigure, type Figure, type Pen } from '../figures';
+import { figuresOf, penFor, someFigures, useFigure, type Figure, type Pen } from '../figures';
 import { findingsOf, withWays, type Finding, type Reckon, type WayOut } from '../findings';
 import { Prover } from '../remedies';
 import { remembered } from '../memo';
@@ -61,10 +61,17 @@ export function useWorking(design: Design, grid: JobClimate | null, useId: strin
  * The one way from a design to figures and findings. What did not change since an evaluation before is the same object.
  * @param design a valid design, @param grid what the climate grid says of its place, null while unknown
  * @param ways false while someone types: what may be pressed is proven afterwards, by `waysOut`
+ * @param ahead may ask for some figures by their ids before all the rest is worked out
  */
-export function evaluate(design: Design, grid: JobClimate | null, ways = true): Evaluation {
+export function evaluate(
+  design: Design,
+  grid: JobClimate | null,
+  ways = true,
+  ahead?: (figures: (ids: readonly string[]) => Figure[]) => void,
+): Evaluation {
   const facts = calculate(design, grid, {}, true);
   const pen = penFor(design.units);
+  ahead?.((ids) => someFigures(facts, pen, ids));
   const judgement = judged(facts, pen);
   return {
     ...judgement,

@@ -1,5 +1,5 @@
 import type { Facts } from '../calculate';
-import { entriesOf, type Design } from '../document';
+import { figuresIn, type Design } from '../document';
 import { asksForALook, type Finding } from '../findings';
 
 /** unknown: something it needs is missing. falls: a stop finding. look: stands, with things to look at. */
@@ -22,10 +22,9 @@ export const verdictOf = (facts: Facts, findings: readonly Finding[]): Verdict =
 });
 
 function restsOn(design: Design): string {
-  const entries = entriesOf(design);
-  const guesses = entries.filter(([, { from }]) => from === 'guess').length;
+  const { figures, guesses } = figuresIn(design);
   const of = guesses === 1 ? '1 is a guess' : `${guesses || 'none'} are guesses`;
-  return `This is a calculation, not an approval. It rests on ${entries.length} figures of this job, of which ${of}; local code and licensed people decide what may be built.`;
+  return `This is a calculation, not an approval. It rests on ${figures} figures of this job, of which ${of}; local code and licensed people decide what may be built.`;
 }
 
 function standingOf(facts: Facts, findings: readonly Finding[]): Omit<Verdict, 'rests'> {

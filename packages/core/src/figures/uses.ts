@@ -15,7 +15,7 @@ const IDLE_STEP = 'inverter idle draw';
 
 /** Rows, months, sums and the share through the bank, each written anew only when what it reads has changed. */
 export const useFigures = (facts: Facts, pen: Pen): Figure[] =>
-  [rowFigures, monthFigures, sumFigures, throughBankFigures].flatMap((make) => make(facts, pen));
+  [rowFigures, monthFigures, useSums, throughBankFigures].flatMap((make) => make(facts, pen));
 
 const rowFigures = onFacts('figures of the uses', ({ design, loads }: Facts, pen: Pen): Figure[] =>
   loads.rows.flatMap((row) => useFigure(design, loads, pen, row, loads.rows.length > MOST_IN_FULL)),
@@ -49,7 +49,7 @@ const throughBankFigures = onFacts('share through the bank told', (facts: Facts,
   }),
 ]);
 
-const sumFigures = onFacts('sums of the uses', sumsOf);
+export const useSums = onFacts('sums of the uses', sumsOf);
 
 function sumsOf({ design, loads }: Facts, pen: Pen): Figure[] {
   const { heaviest, largestRunning, worstStart } = loads;

@@ -106,7 +106,8 @@ export function computeLoads(
   const told = usesInOrder(design).map(([id, use]): UseRow => {
     const { row, share, days } = means.year(use, context, followsWeather(use) ? climate : null, id);
     if (!row.later) {
-      for (const [m, day] of days.entries()) {
+      for (let m = 0; m < 12; m++) {
+        const day = days[m];
         if (!day) continue;
         addTo(
           months[m] as LoadMonth,
@@ -238,10 +239,10 @@ function addTo(
   month.largestW[use.supply] = Math.max(month.largestW[use.supply], row.runW);
   if (use.supply === 'ac') {
     month.acW += watts;
-    const [a, b, c] = ON_LEGS[phases][use.leg];
-    month.legs.a += watts * a;
-    month.legs.b += watts * b;
-    month.legs.c += watts * c;
+    const on = ON_LEGS[phases][use.leg];
+    month.legs.a += watts * on[0];
+    month.legs.b += watts * on[1];
+    month.legs.c += watts * on[2];
   }
   // what is on direct current starts without the inverter; the largest single start is kept in startW until all is running
   const extra = use.supply === 'ac' ? row.startW - row.runW : 0;

@@ -17,9 +17,11 @@ export function shareStructure<T>(before: unknown, after: T): T {
   let same = keys.length === Object.keys(old).length;
   let copy: Plain | null = null;
   for (const key of keys) {
-    const value = now[key];
-    const shared = shareStructure(old[key], value);
-    if (!Object.is(shared, old[key]) || !Object.hasOwn(old, key)) same = false;
+    const [was, value] = [old[key], now[key]];
+    // most of it is as it was
+    if (Object.is(was, value) && value !== undefined) continue;
+    const shared = shareStructure(was, value);
+    if (!Object.is(shared, was) || !Object.hasOwn(old, key)) same = false;
     if (Object.is(shared, value)) continue;
     copy ??= { ...now };
     copy[key] = shared;

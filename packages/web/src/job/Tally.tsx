@@ -144,6 +144,7 @@ export function Tally() {
   const navigate = useNavigate();
   const tally = useAppSelector(({ job }) => job.evaluation?.tally);
   const figures = useAppSelector(({ job }) => job.evaluation?.figures);
+  const ahead = useAppSelector(({ job }) => job.ahead);
   const stale = useAppSelector(({ job }) => job.trouble !== null);
   const before = useAppSelector(({ job }) => job.before?.figures);
   const units = useAppSelector(({ job }) => job.design?.units ?? 'metric');
@@ -164,7 +165,7 @@ export function Tally() {
       data-stale={stale ? true : undefined}
     >
       {shownOn(pathname, tally ?? []).map(({ figureId, sheet, mark }) => {
-        const figure = figures?.[figureId];
+        const figure = ahead[figureId] ?? figures?.[figureId];
         return figure ? (
           <TallyItem
             key={figureId}

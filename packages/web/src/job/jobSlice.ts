@@ -5,6 +5,7 @@ import {
   type Conflict,
   type Design,
   type Evaluation,
+  type Figure,
   type Guess,
   type JobClimate,
   type Operation,
@@ -45,6 +46,8 @@ export interface JobState {
   conflicts: Conflict[];
   climate: { key: string; status: 'none' | 'reading' | 'read' | 'away'; grid: JobClimate | null };
   evaluation: Evaluation | null;
+  /** Figures of the tally that came ahead of the evaluation of the design as it is, by id. */
+  ahead: Readonly<Record<string, Figure>>;
   /** True when what may be pressed for its findings is proven. */
   proven: boolean;
   /** Why the evaluation that is shown is not of the design as it is; null where it is, or soon will be. */
@@ -73,6 +76,7 @@ const initialState: JobState = {
   conflicts: [],
   climate: { key: '', status: 'none', grid: null },
   evaluation: null,
+  ahead: {},
   proven: false,
   trouble: null,
   attempts: 0,
@@ -170,8 +174,14 @@ const jobSlice = createSlice({
     evaluated: (state, { payload }: PayloadAction<Evaluation>) => ({
       ...state,
       evaluation: payload,
+      ahead: {},
       proven: false,
       trouble: null,
+    }),
+    /** The tally comes first: one follows it as one types. */
+    tallied: (state, { payload }: PayloadAction<readonly Figure[]>) => ({
+      ...state,
+      ahead: Object.fromEntries(payload.map((figure) => [figure.id, figure])),
     }),
     waysProven: (state, { payload }: PayloadAction<Record<string, WayOut>>) => ({
       ...state,
@@ -181,7 +191,11 @@ const jobSlice = createSlice({
         findings: withWays(state.evaluation.findings, payload),
       },
     }),
-    reckoningFailed: (state, { payload }: PayloadAction<string>) => ({ ...state, trouble: payload }),
+    reckoningFailed: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      ahead: {},
+      trouble: payload,
+    }),
     reckonAgain: (state) => ({ ...state, attempts: state.attempts + 1 }),
     pinned: (state) => ({ ...state, before: state.evaluation }),
     unpinned: (state) => ({ ...state, before: null }),

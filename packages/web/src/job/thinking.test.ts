@@ -1,4 +1,4 @@
-import { evaluate, examples, withValueAt, type Design, type JobClimate } from '@ivolt/core';
+import { evaluate, examples, withValueAt, type Design, type Figure, type JobClimate } from '@ivolt/core';
 import { plainClimate } from '../../../core/src/testing/climates';
 import { answerOf } from '../workers/answer';
 import { jobActions } from './jobSlice';
@@ -12,10 +12,11 @@ let mockClimate: () => Promise<unknown> = () => Promise.reject(new Error('away')
 function mockCore(name: string) {
   return {
     // nothing is edited here: what comes second is an empty change
-    evaluate: (change: Design | unknown[], grid: JobClimate | null) => {
+    evaluate: (change: Design | unknown[], grid: JobClimate | null, turn: number) => {
       const held = Array.isArray(change) ? design : change;
       mockAsked.push([`${name} evaluate`, grid !== null]);
-      return Promise.resolve(answerOf(null, evaluate(held, grid, false)));
+      mockTurn = turn;
+      return mockHeld ? mockHeld(turn) : Promise.resolve(answerOf(null, evaluate(held, grid, false)));
     },
     ways: () => {
       mockAsked.push([`${name} ways`, true]);
@@ -27,7 +28,16 @@ function mockCore(name: string) {
     },
   };
 }
+type Hear = (turn: number, figures: readonly Figure[]) => void;
+const mockHearers = new Set<Hear>();
+let mockTurn = 0;
+/** Where an answer is waited for. */
+let mockHeld: ((turn: number) => Promise<unknown>) | null = null;
 jest.mock('../workers/core', () => ({
+  onTally: (hear: Hear) => {
+    mockHearers.add(hear);
+    return () => mockHearers.delete(hear);
+  },
   core: () => mockCore('quick'),
   patientCore: () => mockCore('patient'),
   WorkerLost: class extends Error {},
@@ -92,6 +102,70 @@ describe('presses', () => {
     await settled(() => ways() > before + 1);
     await new Promise((resolve) => setTimeout(resolve, 400));
     expect(ways()).toBe(before + 2);
+    thinker.close();
+  });
+});
+
+describe('the tally', () => {
+  const tell = (turn: number, figures: readonly Figure[]) =>
+    mockHearers.forEach((hear) => hear(turn, figures));
+  const days = (count: number) => ({
+    after: withValueAt(design, '/bank/days/value', count),
+    edit: { label: 'Days', undo: [], redo: [], session: null },
+  });
+  const begun = async () => {
+    mockClimate = () => Promise.resolve(plainClimate(46));
+    const opening = opened(false);
+    await settled(
+      () => opening.store.getState().job.climate.status === 'read' && opening.store.getState().job.proven,
+    );
+    const figure = opening.store.getState().job.evaluation!.figures['bank.days']!;
+    return { ...opening, figure: { ...figure, shown: { number: '9.9', unit: 'days' } } };
+  };
+  afterEach(() => (mockHeld = null));
+
+  it('is shown ahead of the rest, which comes when it is drawn', async () => {
+    const { store, thinker, figure } = await begun();
+    const before = store.getState().job.evaluation;
+    let answered: (answer: unknown) => void = () => undefined;
+    mockHeld = () => new Promise((resolve) => (answered = resolve));
+    store.dispatch(jobActions.edited(days(5)));
+    await settled(() => mockTurn > 0);
+    tell(mockTurn, [figure]);
+    expect(store.getState().job.ahead).toEqual({ 'bank.days': figure });
+    answered(answerOf(null, evaluate(design, plainClimate(46), false)));
+    await Promise.resolve();
+    // not in the same frame
+    expect(store.getState().job.evaluation).toBe(before);
+    await settled(() => store.getState().job.evaluation !== before);
+    expect(store.getState().job.evaluation).not.toBe(before);
+    expect(store.getState().job.ahead).toEqual({});
+    thinker.close();
+  });
+  it('is of the question under way: not of one before, of another job, or after it is closed', async () => {
+    const { store, thinker, figure } = await begun();
+    tell(mockTurn - 1, [figure]);
+    tell(mockTurn + 1, [figure]);
+    expect(store.getState().job.ahead).toEqual({});
+    const own = mockTurn;
+    const other = await begun();
+    tell(own, [figure]);
+    expect(other.store.getState().job.ahead).toEqual({});
+    thinker.close();
+    other.thinker.close();
+    tell(mockTurn, [figure]);
+    expect(other.store.getState().job.ahead).toEqual({});
+    expect(mockHearers.size).toBe(0);
+  });
+  it('goes back to what is known where the rest fails', async () => {
+    const { store, thinker, figure } = await begun();
+    mockHeld = (turn) => {
+      tell(turn, [figure]);
+      return Promise.reject(new Error('broke off'));
+    };
+    store.dispatch(jobActions.edited(days(6)));
+    await settled(() => store.getState().job.trouble !== null);
+    expect(store.getState().job.ahead).toEqual({});
     thinker.close();
   });
 });

@@ -3,17 +3,27 @@ import { pointsOf } from './place';
 import type { AppStore } from './store';
 import { api } from '../api/client';
 import { evaluationFrom } from '../workers/answer';
-import { core, patientCore, WorkerLost } from '../workers/core';
+import { core, onTally, patientCore, WorkerLost } from '../workers/core';
 import { jobActions } from './jobSlice';
 
 const GUESSES_AFTER_MS = 400;
 /** Changes closer than this are of one flurry, and presses are proven when it rests. */
 const FLURRY_MS = 500;
 const PROOFS_AFTER_MS = 250;
+const LONGEST_FRAME_MS = 60;
 const CLIMATE_RETRY_MS = 3000;
 
 const messageOf = (error: unknown) =>
   error instanceof WorkerLost ? error.message : 'The calculation failed on this design';
+
+let turns = 0;
+
+/** Once the next frame is drawn; soon where none is, as of a page that is not in sight. */
+const drawn = (): Promise<void> =>
+  new Promise((resolve) => {
+    setTimeout(resolve, LONGEST_FRAME_MS);
+    requestAnimationFrame(() => setTimeout(resolve));
+  });
 
 /** Keeps evaluation, climate and guess list in step with the design; the newest design always wins. */
 export class Thinker {
@@ -32,6 +42,11 @@ export class Thinker {
   private guessTimer: ReturnType<typeof setTimeout> | undefined;
   private climateTimer: ReturnType<typeof setTimeout> | undefined;
   private readonly unsubscribe: () => void;
+  /** Of the question that is under way; no other has its number. */
+  private turn = 0;
+  /** The tally is being drawn ahead of the rest. */
+  private ahead: Promise<void> | null = null;
+  private readonly unhear: () => void;
 
   /** @param reads true of what is only read: nothing can be pressed in it, so that no press is proven, and nobody types */
   constructor(
@@ -39,12 +54,19 @@ export class Thinker {
     private readonly reads = false,
   ) {
     this.unsubscribe = store.subscribe(() => this.onChange());
+    this.unhear = onTally((turn, figures) => {
+      // of another job, or of a design that was given up, it is not ours
+      if (turn !== this.turn) return;
+      store.dispatch(jobActions.tallied(figures));
+      this.ahead = drawn();
+    });
     this.onChange();
   }
 
   close(): void {
     this.closed = true;
     this.unsubscribe();
+    this.unhear();
     clearTimeout(this.proofTimer);
     clearTimeout(this.guessTimer);
     clearTimeout(this.climateTimer);
@@ -75,9 +97,13 @@ export class Thinker {
       const change = this.sent ? diff(this.sent, design) : design;
       this.sent = design;
       try {
-        const answer = await core().evaluate(change, climate.grid);
+        this.turn = ++turns;
+        const answer = await core().evaluate(change, climate.grid, this.turn);
         // frozen here, so that the store does not walk through all of it to do so
         this.evaluation = Object.freeze(evaluationFrom(this.evaluation, answer));
+        // the rest of the sheet takes longer to draw: not in the way of the tally, nor of what was typed since
+        if (!this.stale) await this.ahead;
+        this.ahead = null;
         if (!this.closed) this.store.dispatch(jobActions.evaluated(this.evaluation));
       } catch (error) {
         // whatever the worker holds now, the next question tells it all

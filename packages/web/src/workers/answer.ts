@@ -8,6 +8,13 @@ export interface Answer {
   keptFigures: string[];
 }
 
+/** What a worker tells ahead of an answer: the figures of the tally that changed. */
+export interface Early {
+  /** As the question was numbered. */
+  turn: number;
+  tally: Figure[];
+}
+
 /** @param now shares with `before` whatever did not change */
 export function answerOf(before: Evaluation | null, now: Evaluation): Answer {
   const { figures, ...rest } = now;

@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import { expose } from 'comlink';
-import { steady } from './core';
+import { heard, onTally, steady } from './core';
 
 jest.mock('./core.worker', () => ({}), { virtual: true });
 
@@ -91,4 +91,19 @@ it('ends a worker that hangs, sooner once it has answered before', async () => {
   expect(hanging.terminate).toHaveBeenCalled();
   await expect(core.problems({} as never)).resolves.toEqual(['fine']);
   next.terminate();
+});
+
+it('hands on what a worker tells ahead of its answers, and nothing else of what it says', () => {
+  const said: ((event: { data: unknown }) => void)[] = [];
+  heard({ addEventListener: (_: string, hear: never) => void said.push(hear) });
+  const told: unknown[] = [];
+  const end = onTally((...what) => told.push(what));
+  const say = (data: unknown) => said.forEach((hear) => hear({ data }));
+  for (const other of ['ready', { id: 'x', type: 'RAW', value: 1 }, { turn: 1 }, { tally: [] }]) say(other);
+  expect(told).toEqual([]);
+  say({ turn: 4, tally: [{ id: 'bank.days' }] });
+  expect(told).toEqual([[4, [{ id: 'bank.days' }]]]);
+  end();
+  say({ turn: 5, tally: [] });
+  expect(told).toHaveLength(1);
 });

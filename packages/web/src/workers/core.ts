@@ -1,5 +1,7 @@
 import { wrap, type Remote } from 'comlink';
+import type { Figure } from '@ivolt/core';
 import { telling } from './asBefore';
+import type { Early } from './answer';
 import type { Core, Questions } from './core.worker';
 
 /** No design takes so long; a worker that does not answer by then hangs. */
@@ -88,6 +90,24 @@ export function steady(make: () => Worker, after?: () => Promise<unknown>): Remo
   return remote;
 }
 
+type Hear = (turn: number, figures: readonly Figure[]) => void;
+const hearers = new Set<Hear>();
+
+/** Told the figures of the tally that a design changes, ahead of the answer to an `evaluate` of that turn. @returns ends it */
+export function onTally(hear: Hear): () => void {
+  hearers.add(hear);
+  return () => void hearers.delete(hear);
+}
+
+/** Hands on what a worker tells ahead of its answers. */
+export function heard<W extends Pick<Worker, 'addEventListener'>>(own: W): W {
+  own.addEventListener('message', ({ data }: MessageEvent<Partial<Early> | string>) => {
+    if (typeof data !== 'object' || data.turn === undefined || !data.tally) return;
+    for (const hear of hearers) hear(data.turn, data.tally);
+  });
+  return own;
+}
+
 const worker = () => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
 
 /** Until the first worker's script is there: the second takes it from the cache then, and it is fetched once. */
@@ -98,7 +118,7 @@ let earlySecond: Worker | null = null;
 
 function fetchFirst(): Worker {
   woken = true;
-  const own = worker();
+  const own = heard(worker());
   fetched = new Promise<unknown>((resolve) => {
     // its first message says that it stands
     own.addEventListener('message', resolve, { once: true });

@@ -8,6 +8,7 @@ import {
   lifePicture,
   fieldPicture,
   isDesign,
+  joined,
   penFor,
   previewSeries,
   problemsOf,
@@ -28,6 +29,7 @@ import {
   type Design,
   type Evaluation,
   type FieldProblem,
+  type Figure,
   type JobClimate,
   type Guess,
   type JobFileReading,
@@ -40,7 +42,7 @@ import {
   type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
-import { answerOf, type Answer } from './answer';
+import { answerOf, type Answer, type Early } from './answer';
 import { hearing } from './asBefore';
 
 let held: Design | null = null;
@@ -94,20 +96,33 @@ const questions = {
   },
 };
 
+/** What the tally shows is told at once, ahead of the answer: whoever types watches it. */
+function tellTally(turn: number, before: Evaluation, figures: (ids: readonly string[]) => Figure[]): void {
+  const changed = figures(before.tally.map(({ figureId }) => figureId)).filter(({ id, shown }) => {
+    const was = before.figures[id];
+    return was && joined(was.shown) !== joined(shown);
+  });
+  if (changed.length > 0) postMessage({ turn, tally: changed } satisfies Early);
+}
+
 /** The computation, away from the thread that types. */
 const core = {
   /**
    * @param change the design, or what has changed of the one evaluated before
+   * @param turn of the question, by which the tally is told ahead of the answer
    * @returns all of its evaluation, or what has changed of the one before
    */
-  evaluate: (change: Design | Operation[], grid: JobClimate | null): Answer => {
+  evaluate: (change: Design | Operation[], grid: JobClimate | null, turn: number): Answer => {
     if (!Array.isArray(change)) {
       held = sameDesign(change);
       last = null;
     } else if (held) held = tried(held, change);
     else throw new Error('There is no design to change');
     const before = last;
-    last = shareStructure(before, evaluate(held, grid && sameGrid(grid), false));
+    const now = evaluate(held, grid && sameGrid(grid), false, (figures) => {
+      if (before) tellTally(turn, before, figures);
+    });
+    last = shareStructure(before, now);
     return answerOf(before, last);
   },
   ...hearing(questions, sameDesign, sameGrid),
