@@ -34,12 +34,15 @@ const ROLES: readonly Choice<SeriesRole>[] = [
 /** A peak so many times more or less than what is told of the use is of another unit or another thing. */
 const UNLIKE = 20;
 
-const DAY = new Intl.DateTimeFormat('en-GB', {
-  timeZone: 'UTC',
-  day: 'numeric',
-  month: 'long',
-  year: 'numeric',
-});
+/** Where it is made as the page starts, it holds the page up: it reads the tables of all calendars. */
+let day: Intl.DateTimeFormat | undefined;
+const dayOf = (at: number): string =>
+  (day ??= new Intl.DateTimeFormat('en-GB', {
+    timeZone: 'UTC',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+  })).format(at);
 
 /** What the columns of a logger's table are, and what comes of them so. */
 export function SeriesForm({
@@ -144,8 +147,8 @@ function Found({
     <>
       <b>{readings.toLocaleString('en')} readings</b>,{' '}
       {stepMin < 120 ? `${Number(stepMin.toFixed(1))} minutes` : units(stepMin / 60, 'hours')} apart, from{' '}
-      {DAY.format(from)} to {DAY.format(to)}: {units(meanW, 'power')} on average, {units(peakW, 'power')} at
-      most, <b>{units(24 * meanW, 'energy')} a day</b>.
+      {dayOf(from)} to {dayOf(to)}: {units(meanW, 'power')} on average, {units(peakW, 'power')} at most,{' '}
+      <b>{units(24 * meanW, 'energy')} a day</b>.
     </>
   );
 }
