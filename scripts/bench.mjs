@@ -1,11 +1,12 @@
 /**
- * `npm run bench`, or `npm run bench -- core sun strings wires world save load typing uses size start remedies cold`: how fast and how large, as medians and high
+ * `npm run bench`, or `npm run bench -- core sun strings wires world save load typing uses book size start remedies cold`: how fast and how large, as medians and high
  * percentiles. Nothing here passes or fails; the figures go into docs/bench.md with the machine they were taken on.
  */
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
+import { benchBook } from './benchBook.mjs';
 import { benchCold } from './benchCold.mjs';
 import { benchLoad } from './benchLoad.mjs';
 import { benchRemedies } from './benchRemedies.mjs';
@@ -360,6 +361,12 @@ async function uses() {
   await withServer((address) => benchUses({ chromium, address, say, percentile }));
 }
 
+async function book() {
+  const { chromium } = await import('@playwright/test');
+  ensureDebian('chromium-headless-shell');
+  await withServer((address) => benchBook({ chromium, address, say, fixedLoop, time, percentile }));
+}
+
 const load = async () => benchLoad((await loadCore()).examples);
 
 /** `… remedies 500 7`: so many jobs, from this seed on. */
@@ -375,6 +382,7 @@ const BENCHES = {
   load,
   typing,
   uses,
+  book,
   size: benchSize,
   start,
   remedies,

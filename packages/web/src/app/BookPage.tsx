@@ -2,7 +2,7 @@ import { CAUTIONS, SHEETS, SHEET_NAMES, inOrder, type Sheet } from '@ivolt/core'
 import { memo, useEffect, useState, type ComponentType } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useParams } from 'react-router';
-import { styled } from 'styled-components';
+import { css, styled } from 'styled-components';
 import { useAppSelector, type AppStore } from '../job/store';
 import { AlikeWidths } from '../charts/useWidth';
 import { ArrayParts, ArraySheet } from '../sheets/array/ArraySheet';
@@ -43,10 +43,22 @@ const Book = styled.main`
   }
 `;
 
+/** Of a long book only what is in sight is laid out while it is bound; what hangs out of it a little is not cut. */
+const whereSeen = (height: number) => css`
+  @media screen {
+    content-visibility: auto;
+    contain-intrinsic-size: auto ${height}px;
+    overflow-clip-margin: 28px;
+  }
+`;
+
 const Leaf = styled.section`
   border-top: 1.5px solid ${color.ink};
   margin-top: 36px;
   padding-top: 20px;
+  section {
+    ${whereSeen(500)}
+  }
   @media print {
     break-before: page;
     border: 0;
@@ -150,12 +162,7 @@ const OneArray = styled.div`
     font-size: 21px;
     margin-bottom: 12px;
   }
-  /* of a long book only what is in sight is laid out while it is bound; what hangs out of it a little is not cut */
-  @media screen {
-    content-visibility: auto;
-    contain-intrinsic-size: auto 2600px;
-    overflow-clip-margin: 28px;
-  }
+  ${whereSeen(2600)}
   @media print {
     break-before: page;
   }

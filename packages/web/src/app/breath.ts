@@ -1,3 +1,2 @@
-/** Between two halves of the start, so that neither holds up the page for long: what is imported after it waits a turn. */
-await new Promise((resolve) => setTimeout(resolve));
-export {};
+/** Between two parts of the start, so that none holds up the page for long: what comes after it waits a turn. */
+export const breath = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));

@@ -1,9 +1,10 @@
 import '@fontsource/atkinson-hyperlegible-next/latin-400.css';
 import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
 import '@fontsource/zilla-slab/latin-600.css';
+import './afterShared';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import './breath';
+import './afterReact';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { GlobalStyle } from '../ui/GlobalStyle';

@@ -1,0 +1,4 @@
+import { breath } from './breath';
+
+// what draws stands; the pages’ own is imported after this
+await breath();

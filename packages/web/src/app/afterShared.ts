@@ -1,0 +1,4 @@
+import { breath } from './breath';
+
+// what all pages share stands; what draws them is imported after this
+await breath();
