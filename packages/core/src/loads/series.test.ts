@@ -67,6 +67,16 @@ it('asks where no heading tells the unit, and says when a counter falls', () => 
     unit: 'W',
     doubt: expect.stringMatching(/no heading says the unit/) as string,
   });
+  const doubt = (heading: string, value = 10) =>
+    previewSeries([`time,${heading}`, ...hours(24, () => value)].join('\n'), null)!.columns[1]!.doubt;
+  for (const heading of ['W', 'Power [kW]', 'watts', 'Wh', 'kW h', 'total kWh', 'Energy (kWh)'])
+    expect(doubt(heading)).toBeNull();
+  // what is measured is said, but not in what
+  expect([doubt('Power'), doubt('Active load'), doubt('Meter reading')]).toEqual([
+    'no heading says the unit: W?',
+    'no heading says the unit: W?',
+    'no heading says the unit: total kWh?',
+  ]);
   expect(read(['time,total kWh', ...hours(6, (i) => (i === 3 ? 0 : i))]).series.notes).toEqual([
     expect.stringMatching(/counter fell 1 time/),
   ]);
@@ -159,6 +169,7 @@ describe('a logger’s table, however it is written', () => {
     ['with the zone beside the time', table('time,W', (o) => `2026-07-${o.d}T${two(o.h)}:00:00+02:00,${o.w}`), 'time value', 'W'],
     ['watt-hours of each step', table('time,Energy (Wh)', (o) => `${ended(o)},${o.w}`), 'time value', 'Wh'],
     ['a counter of kWh that no heading calls one', table('time,Energy kWh', (o) => `${ended(o)},${(812 + (o.before + o.w) / 1000).toFixed(3)}`), 'time value', 'total kWh'],
+    ['kilowatt-hours with a point between', table('time,Energy kW·h', (o) => `${ended(o)},${o.w / 1000}`), 'time value', 'kWh'],
     ['a counter of watt-hours', table('time,Total energy Wh', (o) => `${ended(o)},${o.before + o.w}`), 'time value', 'total Wh'],
     ['watts beside a counter, the factor and the cost', table('time,Power factor,Total kWh,Cost,Active Power W', (o) => `${iso(o)},0.91,${(o.before / 1000).toFixed(3)},0.31,${o.w}`), 'time none none none value', 'W'],
     ['apparent power before the true one', table('time,Apparent power VA,Active power W', (o) => `${iso(o)},${o.w + 9},${o.w}`), 'time none value', 'W'],

@@ -51,14 +51,25 @@ const DATES = 5000;
 /** So many readings that never fall are those of a counter. */
 const RISING = 8;
 
-/** The unit that a heading says; null where it says none. */
+const KWH = /k\s?w\s?[·.-]?\s?h\b|kilowatt.?hour/i;
+const WH = /\bw\s?[·.-]?\s?h\b|watt.?hour/i;
+
+/** The unit that a heading says, or what is measured makes likely; null where it says neither. */
 function unitIn(heading: string): SeriesUnit | null {
-  const isKilo = /k\s?w/i.test(heading);
-  if (TOTAL.test(heading)) return isKilo || !/\bwh\b|watt.?hour/i.test(heading) ? 'total kWh' : 'total Wh';
-  if (/kwh|kilowatt.?hour/i.test(heading)) return 'kWh';
-  if (/\bwh\b|watt.?hour/i.test(heading)) return 'Wh';
+  if (TOTAL.test(heading)) return !KWH.test(heading) && WH.test(heading) ? 'total Wh' : 'total kWh';
+  if (KWH.test(heading)) return 'kWh';
+  if (WH.test(heading)) return 'Wh';
   if (/\bkw\b|kilowatt/i.test(heading)) return 'kW';
   return /\bw\b|watt|power|load/i.test(heading) ? 'W' : null;
+}
+
+/** True where a heading names its unit itself. */
+const saysUnit = (heading: string): boolean =>
+  KWH.test(heading) || WH.test(heading) || /\bk?w\b|watt/i.test(heading);
+
+function doubtOf(heading: string, rises: boolean, unit: SeriesUnit): string | null {
+  if (rises) return 'it only rises: a counter’s total?';
+  return saysUnit(heading) ? null : `no heading says the unit: ${unit}?`;
 }
 
 /** Minutes since the epoch of a figure that counts seconds or thousandths from 1970, of this century; null of another. */
@@ -145,14 +156,7 @@ export function previewSeries(text: string, lonDeg: number | null): SeriesPrevie
       heading: heading || `column ${index + 1}`,
       role,
       unit: rises ? (`total ${said}` as const) : (said ?? 'W'),
-      doubt:
-        role !== 'value'
-          ? null
-          : rises
-            ? 'it only rises: a counter’s total?'
-            : said === null
-              ? 'no heading says the unit: watts?'
-              : null,
+      doubt: role === 'value' ? doubtOf(heading, rises, said ?? 'W') : null,
       sample: cellsAt(index).slice(0, 4),
     };
   });

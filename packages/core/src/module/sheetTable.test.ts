@@ -75,6 +75,7 @@ describe('a table of data sheets, however it is written', () => {
     ['millivolts and milliamps a kelvin', 'Model,Voc,Isc,Vmp,Imp,Tk Voc mV/K,Tk Isc mA/K', '410 W mono,37.2,13.95,31.4,13.06,-96.72,6.975'],
     ['per degree Fahrenheit', 'Model,Voc,Isc,Vmp,Imp,Temp. coeff. Voc %/°F', '410 W mono,37.2,13.95,31.4,13.06,-0.144444'],
     ['units in the cells', 'Model,Pmax,Voc,Isc,Vmp,Imp,Tk Voc', '410 W mono,410 W,37.2 V,13.95 A,31.4 V,13.06 A,-0.26 %/°C'],
+    ['cells and modules that are no count and no name', 'Number of cells,Module efficiency %,Cells,Module,Voc,Isc,Vmp,Imp,Weight per panel', '108,21.1,108,410 W mono,37.2,13.95,31.4,13.06,21.3'],
     ['kilowatts', 'Model,Pmax kW,Voc,Isc,Vmp,Imp', '410 W mono,0.41,37.2,13.95,31.4,13.06'],
     ['columns that are not asked for', 'Model,Efficiency %,NOCT Voc,Voc,Isc,Vmp,Imp,Price,Weight kg,Tolerance %', '410 W mono,21.1,34.9,37.2,13.95,31.4,13.06,109,21.3,3'],
     ['a line above, and units on a line of their own', 'My panels\nModel,Voc,Isc,Vmp,Imp,Tk Voc\n,V,A,V,A,%/K', '410 W mono,37.2,13.95,31.4,13.06,-0.26'],

@@ -107,7 +107,11 @@ export function sheetTable(pasted: readonly (readonly string[])[]): SheetTable |
 }
 
 const COUNT = /^(count|qty|quantity|pcs|pieces|how many|number|no\.? of|panels$|modules$)/i;
-const NAME = /name|model|type|module|panel|maker|label|description/i;
+const NAME = /name|model/i;
+/** Of a panel too, where words stand under it. */
+const LIKE_A_NAME = /type|module|panel|maker|label|description/i;
+/** Counted too, but no panels. */
+const OTHER_COUNT = /cell|busbar|year|phase|connector/i;
 const SECTIONS = /section|bypass|diode/i;
 const ELSEWHERE = /nmot|noct|low irradiance/i;
 
@@ -116,7 +120,7 @@ function columnOf(heading: string, cells: readonly string[]): SheetColumnAs & { 
   const made = (as: SheetColumn, unit = '', doubt: string | null = null) => ({ as, unit, doubt });
   const own = Object.entries(SHEET_HEADINGS).find(([, known]) => known === heading)?.[0] as SheetColumn;
   if (own) return made(own, SHEET_UNITS[own]?.[0]);
-  if (COUNT.test(plain)) return made('count');
+  if (COUNT.test(plain) && !OTHER_COUNT.test(plain)) return made('count');
   if (SECTIONS.test(plain)) return made('sections');
   if (ELSEWHERE.test(plain)) return made('none', '', 'not at standard conditions');
   const [cell = ''] = cells.filter(isFigure);
@@ -125,7 +129,8 @@ function columnOf(heading: string, cells: readonly string[]): SheetColumnAs & { 
     const said = coefficientIn(plain) ?? readSheetText(`${plain}: ${cell}`).readings[0]?.key;
     if (said) return made(said, ...unitOf(said, plain, cells));
   }
-  return NAME.test(plain) || (heading === '' && cell === '' && cells.length > 0)
+  const isWords = cell === '' && cells.length > 0;
+  return NAME.test(plain) || (isWords && (LIKE_A_NAME.test(plain) || heading === ''))
     ? made('name')
     : made('none');
 }

@@ -8,7 +8,7 @@ import {
   type SheetColumnAs,
   type SheetTable,
 } from '@ivolt/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Choice } from '../../ui/Opener';
 import { PastePreview } from '../../ui/PastePreview';
 
@@ -39,7 +39,7 @@ export function SheetsForm({
   onDrop: () => void;
 }) {
   const [columns, setColumns] = useState<readonly SheetColumnAs[]>(table.columns);
-  const { sheets, problems, doubts } = readSheets(table.rows, columns);
+  const { sheets, problems, doubts } = useMemo(() => readSheets(table.rows, columns), [table, columns]);
   const many = (count: number) => `${count} sheet${count === 1 ? '' : 's'}`;
   const room = MOST_SORTS - there;
   const told = (texts: readonly string[]) =>
