@@ -3,7 +3,7 @@ import { Tick } from '../../ui/controls';
 import { Row } from '../../ui/layout';
 import { PastePreview } from '../../ui/PastePreview';
 import { Select, type Choice } from '../../ui/Opener';
-import { OFFSETS, ORDERS } from '../common/clockChoices';
+import { ClockFrom, DatesWritten } from '../common/ClockSelects';
 
 /** A plain table of hours whose columns are to be confirmed. */
 export interface Mapped {
@@ -84,12 +84,7 @@ export function MappingForm({
     >
       <Row style={{ marginTop: 12, alignItems: 'end' }}>
         {preview.datesTurned ? (
-          <Select
-            label="Dates are written"
-            value={mapping.dates}
-            choices={ORDERS}
-            onChange={(dates) => onChange({ ...mapping, dates })}
-          />
+          <DatesWritten value={mapping.dates} onChange={(dates) => onChange({ ...mapping, dates })} />
         ) : null}
         <Select
           label="A time means the hour by"
@@ -97,11 +92,10 @@ export function MappingForm({
           choices={MEANS}
           onChange={(timeMeans) => onChange({ ...mapping, timeMeans })}
         />
-        <Select
+        <ClockFrom
           label="Clock, hours from Greenwich"
-          value={String(mapping.utcOffsetH)}
-          choices={OFFSETS}
-          onChange={(offset) => onChange({ ...mapping, utcOffsetH: Number(offset) })}
+          value={mapping.utcOffsetH}
+          onChange={(utcOffsetH) => onChange({ ...mapping, utcOffsetH })}
         />
         <Tick checked={mapping.summerTime} onChange={(summerTime) => onChange({ ...mapping, summerTime })}>
           put forward in summer

@@ -10,9 +10,9 @@ import {
 } from '@ivolt/core';
 import { useUnits } from '../../job/hooks';
 import { Row } from '../../ui/layout';
-import { Select, type Choice } from '../../ui/Opener';
+import type { Choice } from '../../ui/Opener';
 import { PastePreview } from '../../ui/PastePreview';
-import { OFFSETS, ORDERS } from '../common/clockChoices';
+import { ClockFrom, DatesWritten } from '../common/ClockSelects';
 
 /** A logger's table whose columns are to be confirmed. */
 export interface AskedSeries {
@@ -110,19 +110,13 @@ export function SeriesForm({
       {preview.datesTurned || mapping.utcOffsetH !== null ? (
         <Row style={{ marginTop: 12, alignItems: 'end' }}>
           {preview.datesTurned ? (
-            <Select
-              label="Dates are written"
-              value={mapping.dates}
-              choices={ORDERS}
-              onChange={(dates) => onChange({ ...mapping, dates })}
-            />
+            <DatesWritten value={mapping.dates} onChange={(dates) => onChange({ ...mapping, dates })} />
           ) : null}
           {mapping.utcOffsetH === null ? null : (
-            <Select
+            <ClockFrom
               label="Clock on the wall, hours from Greenwich"
-              value={String(mapping.utcOffsetH)}
-              choices={OFFSETS}
-              onChange={(offset) => onChange({ ...mapping, utcOffsetH: Number(offset) })}
+              value={mapping.utcOffsetH}
+              onChange={(utcOffsetH) => onChange({ ...mapping, utcOffsetH })}
             />
           )}
         </Row>
