@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import {
   touches,
   withWays,
@@ -170,6 +170,8 @@ const jobSlice = createSlice({
     climateChanged: (state, { payload }: PayloadAction<JobState['climate']>) => ({
       ...state,
       climate: payload,
+      // what is known is of another climate: nothing of it is judged until it is reckoned with this one
+      proven: state.proven && payload.grid === original(state)?.climate.grid,
     }),
     evaluated: (state, { payload }: PayloadAction<Evaluation>) => ({
       ...state,

@@ -57,7 +57,10 @@ const settled = async (until: () => boolean) => {
 };
 const names = () => mockAsked.map(([name]) => name);
 
-beforeEach(() => mockAsked.splice(0));
+beforeEach(() => {
+  mockAsked.splice(0);
+  mockTurn = 0;
+});
 
 describe('what is typed into', () => {
   it('is reckoned at once, and again with its climate; presses are proven and guesses ranked by the other', async () => {
@@ -129,7 +132,7 @@ describe('the tally', () => {
     const before = store.getState().job.evaluation;
     let answered: (answer: unknown) => void = () => undefined;
     mockHeld = () => new Promise((resolve) => (answered = resolve));
-    store.dispatch(jobActions.edited(days(5)));
+    store.dispatch(jobActions.edited(days(6.25)));
     await settled(() => mockTurn > 0);
     tell(mockTurn, [figure]);
     expect(store.getState().job.ahead).toEqual({ 'bank.days': figure });
@@ -144,6 +147,9 @@ describe('the tally', () => {
   });
   it('is of the question under way: not of one before, of another job, or after it is closed', async () => {
     const { store, thinker, figure } = await begun();
+    tell(mockTurn, [figure]);
+    store.dispatch(jobActions.edited(days(6.25)));
+    await settled(() => mockTurn > 0 && Object.keys(store.getState().job.ahead).length === 0);
     tell(mockTurn - 1, [figure]);
     tell(mockTurn + 1, [figure]);
     expect(store.getState().job.ahead).toEqual({});
@@ -157,13 +163,30 @@ describe('the tally', () => {
     expect(other.store.getState().job.ahead).toEqual({});
     expect(mockHearers.size).toBe(0);
   });
+  it('is not told ahead where only the climate comes, which is not judged before it is reckoned with', async () => {
+    mockClimate = () => Promise.resolve(plainClimate(46));
+    const { store, thinker } = opened(false);
+    await settled(() => store.getState().job.evaluation !== null);
+    // the first of a job, and the same with its climate
+    await settled(() => store.getState().job.climate.status === 'read');
+    expect(mockTurn).toBe(0);
+    await settled(() => store.getState().job.proven);
+    const { climate } = store.getState().job;
+    store.dispatch(jobActions.climateChanged({ ...climate }));
+    expect(store.getState().job.proven).toBe(true);
+    mockHeld = () => new Promise(() => undefined);
+    store.dispatch(jobActions.climateChanged({ ...climate, grid: plainClimate(50) }));
+    expect(store.getState().job.proven).toBe(false);
+    expect(mockTurn).toBe(0);
+    thinker.close();
+  });
   it('goes back to what is known where the rest fails', async () => {
     const { store, thinker, figure } = await begun();
     mockHeld = (turn) => {
       tell(turn, [figure]);
       return Promise.reject(new Error('broke off'));
     };
-    store.dispatch(jobActions.edited(days(6)));
+    store.dispatch(jobActions.edited(days(7.25)));
     await settled(() => store.getState().job.trouble !== null);
     expect(store.getState().job.ahead).toEqual({});
     thinker.close();

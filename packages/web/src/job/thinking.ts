@@ -3,6 +3,7 @@ import { pointsOf } from './place';
 import type { AppStore } from './store';
 import { api } from '../api/client';
 import { evaluationFrom } from '../workers/answer';
+import { NOT_AHEAD } from '../workers/answer';
 import { core, onTally, patientCore, WorkerLost } from '../workers/core';
 import { jobActions } from './jobSlice';
 
@@ -16,7 +17,7 @@ const CLIMATE_RETRY_MS = 3000;
 const messageOf = (error: unknown) =>
   error instanceof WorkerLost ? error.message : 'The calculation failed on this design';
 
-let turns = 0;
+let turns: number = NOT_AHEAD;
 
 /** Once the next frame is drawn; soon where none is, as of a page that is not in sight. */
 const drawn = (): Promise<void> =>
@@ -56,7 +57,7 @@ export class Thinker {
     this.unsubscribe = store.subscribe(() => this.onChange());
     this.unhear = onTally((turn, figures) => {
       // of another job, or of a design that was given up, it is not ours
-      if (turn !== this.turn) return;
+      if (turn === NOT_AHEAD || turn !== this.turn) return;
       store.dispatch(jobActions.tallied(figures));
       this.ahead = drawn();
     });
@@ -97,7 +98,8 @@ export class Thinker {
       const change = this.sent ? diff(this.sent, design) : design;
       this.sent = design;
       try {
-        this.turn = ++turns;
+        // where only the climate came nobody types, and all of it is shown at once
+        this.turn = Array.isArray(change) && change.length > 0 ? ++turns : NOT_AHEAD;
         const answer = await core().evaluate(change, climate.grid, this.turn);
         // frozen here, so that the store does not walk through all of it to do so
         this.evaluation = Object.freeze(evaluationFrom(this.evaluation, answer));

@@ -8,6 +8,9 @@ export interface Answer {
   keptFigures: string[];
 }
 
+/** The turn of a question of which nothing is told ahead. */
+export const NOT_AHEAD = 0;
+
 /** What a worker tells ahead of an answer: the figures of the tally that changed. */
 export interface Early {
   /** As the question was numbered. */

@@ -42,7 +42,7 @@ import {
   type WeatherReading,
 } from '@ivolt/core';
 import { expose } from 'comlink';
-import { answerOf, type Answer, type Early } from './answer';
+import { answerOf, NOT_AHEAD, type Answer, type Early } from './answer';
 import { hearing } from './asBefore';
 
 let held: Design | null = null;
@@ -120,7 +120,7 @@ const core = {
     else throw new Error('There is no design to change');
     const before = last;
     const now = evaluate(held, grid && sameGrid(grid), false, (figures) => {
-      if (before) tellTally(turn, before, figures);
+      if (before && turn !== NOT_AHEAD) tellTally(turn, before, figures);
     });
     last = shareStructure(before, now);
     return answerOf(before, last);
