@@ -57,6 +57,7 @@ test('panels of a table are taken as its columns are said to be, by keyboard alo
   await page.keyboard.press('Enter');
   await expect(form).not.toContainText('no such coefficient');
   await form.getByRole('button', { name: 'Take 1 sheet' }).press('Enter');
+  await expect(page.getByRole('button', { name: 'Sheets to a file' })).toBeFocused();
   await expect(page.locator('tr[data-sort="Old shed"]')).toContainText(/37\.6.V/);
   await job.saved(page);
   const sorts = Object.values((await job.stored(id)).arrays.a1!.pile!.sorts);

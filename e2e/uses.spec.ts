@@ -145,6 +145,7 @@ test('a logger’s readings are looked at before they are taken, by file and by 
   await page.keyboard.press('Enter');
   await expect(form.getByRole('status')).toContainText('to 6 August 2026');
   await form.getByRole('button', { name: 'Take these readings' }).press('Enter');
+  await expect(fridge.getByRole('button', { name: 'Paste readings' })).toBeFocused();
   await expect(fridge).toContainText(/From fridge\.csv: 1 of 12 months, 92.W at most/);
   // 24 h × 31.67 W of August, through the inverter at 89.4 %
   await expect(page.locator('tr[data-use="Drinks fridge"]')).toContainText(/850.Wh/);

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { Action, Primary } from './controls';
 import { Heads } from './Heads';
@@ -6,6 +6,17 @@ import { Row, Scroll, Table } from './layout';
 import { Select, type Choice } from './Opener';
 import { Sentences } from './TextSheet';
 import { color } from './tokens';
+
+/** What is taken or left alone leaves the focus where it began: at the press before it, unless somebody gives it another. */
+function focusBefore(gone: HTMLElement): void {
+  const presses = [...document.querySelectorAll('button')];
+  const before = presses.findLast(
+    (button) => button.compareDocumentPosition(gone) & Node.DOCUMENT_POSITION_FOLLOWING,
+  );
+  setTimeout(() => {
+    if (document.activeElement === document.body) before?.focus();
+  });
+}
 
 /** A column of what was pasted or read, as it was understood. */
 export interface PreviewColumn<As extends string> {
@@ -84,6 +95,12 @@ export function PastePreview<As extends string>({
   const press = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     (press.current ?? box.current)?.focus();
+  }, []);
+  useLayoutEffect(() => {
+    const own = box.current;
+    return () => {
+      if (own?.contains(document.activeElement)) focusBefore(own);
+    };
   }, []);
   const keys = (event: KeyboardEvent) => {
     if (event.key === 'Escape' && !event.defaultPrevented) onDrop();
