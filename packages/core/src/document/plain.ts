@@ -12,6 +12,12 @@ const UNSTORABLE = /[\0\p{Surrogate}]/u;
 /** A text without what cannot be stored, as for a name that was pasted. */
 export const storable = (text: string): string => text.replace(/[\0\p{Surrogate}]/gu, '');
 
+/** No name is longer. */
+export const LONGEST_NAME = 120;
+
+/** A name from what was pasted or what a file is called, as it may be stored. */
+export const nameFrom = (text: string): string => storable(text.slice(0, LONGEST_NAME)).trim();
+
 export const isStorable = (text: string): boolean => !UNSTORABLE.test(text);
 
 interface Place {

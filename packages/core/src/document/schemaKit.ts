@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { dayIndex } from '../units';
 import { FIELDS } from './fields';
 import type { FieldSpec } from './fields/kit';
-import { isStorable } from './plain';
+import { isStorable, LONGEST_NAME } from './plain';
 
 const SOURCES = ['guess', 'catalogue', 'measured', 'chosen'] as const;
 /** The id of a job, a file or a save, as this program writes them. */
@@ -11,7 +11,7 @@ export const uuid = Joi.string().pattern(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]
 export const words = Joi.string()
   .custom((text: string, helpers) => (isStorable(text) ? text : helpers.error('text.unstorable')))
   .messages({ 'text.unstorable': 'The text holds a character that cannot be stored' });
-export const name = words.trim().max(120);
+export const name = words.trim().max(LONGEST_NAME);
 
 export function entry(spec: FieldSpec): Joi.ObjectSchema {
   const value = Joi.number().min(spec.min).max(spec.max).required();

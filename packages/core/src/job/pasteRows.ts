@@ -1,4 +1,4 @@
-import { fieldAt, valueProblem, type Entry, type Priority, type Use } from '../document';
+import { fieldAt, nameFrom, valueProblem, type Entry, type Priority, type Use } from '../document';
 import { defaultUnit, formatNumber, parseQuantity, plainSigns, readMonths } from '../units';
 import { blankUse } from './blank';
 import { commasOf, once, readColumns, type ColumnReading, type Commas, type UseColumn } from './useColumns';
@@ -169,7 +169,7 @@ function startOf(use: Use, at: { cell: string; unit: string } | undefined): stri
 function take(use: Use, as: UseColumn, cell: string, unit: string): string | undefined {
   switch (as) {
     case 'name':
-      use.name = cell.slice(0, 120);
+      use.name = nameFrom(cell);
       return undefined;
     case 'months': {
       const months = readMonths(cell);

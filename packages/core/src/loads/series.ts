@@ -1,7 +1,8 @@
-import { MOST_SERIES_W, type MeasuredSeries } from '../document';
+import { MOST_SERIES_W, nameFrom, type MeasuredSeries } from '../document';
 import {
   cellsOf,
   clockIn,
+  hasDecimalCommas,
   minutesOf,
   momentOf,
   plainTable,
@@ -11,7 +12,6 @@ import {
 } from '../units';
 import {
   epochIn,
-  hasDecimalCommas,
   previewSeries,
   type SeriesMapping,
   type SeriesRole,
@@ -69,7 +69,7 @@ export function readSeries(text: string, name: string, mapping?: SeriesMapping):
   const isOfDay = by.columns.every(({ role }) => role !== 'time' && role !== 'clock');
   const spans = toWatts(isOfDay ? fromDays(readings, unit) : readings, unit, usual, notes);
   if (spans.length === 0) return refuse('No two readings follow one another closely enough to count');
-  const series = { name, ...byMonth(spans), notes };
+  const series = { name: nameFrom(name) || 'readings', ...byMonth(spans), notes };
   if (series.peakW > MOST_SERIES_W)
     return refuse(
       `At most ${Math.round(series.peakW / 1000)} kW are more than a use can take: is the unit right?`,
@@ -111,7 +111,7 @@ function rowsOf(
   timeOf: (cells: readonly string[]) => number | null,
   valued: number,
 ): { readings: Reading[]; notes: string[] } {
-  const decimalComma = hasDecimalCommas(table) || undefined;
+  const decimalComma = hasDecimalCommas(table.separator, table.body) || undefined;
   const rows = table.body.map((line) => {
     const cells = cellsOf(line, table.separator).map((cell) => cell.trim());
     const value = readNumber(cells[valued] ?? '', decimalComma);
@@ -226,7 +226,10 @@ function byMonth(spans: readonly Span[]): Pick<MeasuredSeries, 'watts' | 'peakW'
     if (total === 0) return null;
     const mean = sums.reduce((sum, wh) => sum + wh, 0) / total;
     // an hour of the day that was never seen is taken as the mean of the others
-    return Array.from(sums, (wh, hour) => ((seen[hour] ?? 0) > 0 ? wh / (seen[hour] ?? 1) : mean));
+    // no mean is more than the most, whatever is lost in adding up
+    return Array.from(sums, (wh, hour) =>
+      Math.min(peakW, (seen[hour] ?? 0) > 0 ? wh / (seen[hour] ?? 1) : mean),
+    );
   });
   return { watts, peakW };
 }

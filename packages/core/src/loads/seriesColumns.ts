@@ -1,12 +1,12 @@
 import {
   cellsOf,
   clockIn,
+  hasDecimalCommas,
   orderOf,
   plainTable,
   readNumber,
   stampIn,
   type DateOrder,
-  type PlainTable,
 } from '../units';
 
 export const SERIES_UNITS = ['W', 'kW', 'Wh', 'kWh', 'total Wh', 'total kWh'] as const;
@@ -81,10 +81,6 @@ export function epochIn(cell: string): number | null {
     : null;
 }
 
-/** Commas mark decimals where they stand in numbers and part no columns. */
-export const hasDecimalCommas = ({ separator, body }: PlainTable): boolean =>
-  separator !== ',' && body.slice(0, 2000).some((line) => /\d,\d/.test(line));
-
 const onlyRises = (values: readonly number[]): boolean =>
   values.length >= RISING &&
   (values.at(-1) as number) > (values[0] as number) &&
@@ -129,7 +125,7 @@ export function previewSeries(text: string, lonDeg: number | null): SeriesPrevie
           index !== when && most(index, (cell) => /[:h]|[ap]\.?m/i.test(cell) && clockIn(cell) !== null),
       )
     : undefined;
-  const decimalComma = hasDecimalCommas(table) || undefined;
+  const decimalComma = hasDecimalCommas(table.separator, body) || undefined;
   const figuresAt = (index: number) =>
     cellsAt(index).flatMap((cell) => {
       const reading = readNumber(cell, decimalComma);
@@ -139,17 +135,13 @@ export function previewSeries(text: string, lonDeg: number | null): SeriesPrevie
     headings,
     indices.map((index) => index !== when && index !== clock && 2 * figuresAt(index).length >= sample.length),
   );
+  const roles = new Map<number | undefined, SeriesRole>([
+    [value, 'value'],
+    [clock, 'clock'],
+    [when, isDateOnly ? 'date' : 'time'],
+  ]);
   const columns = headings.map((heading, index): SeriesColumn => {
-    const role =
-      index === when
-        ? isDateOnly
-          ? 'date'
-          : 'time'
-        : index === clock
-          ? 'clock'
-          : index === value
-            ? 'value'
-            : 'none';
+    const role = roles.get(index) ?? 'none';
     const said = unitIn(heading);
     const rises = (said === 'Wh' || said === 'kWh') && onlyRises(figuresAt(index));
     return {

@@ -148,6 +148,7 @@ describe('a table of data sheets, however it is written', () => {
         'Row 2 (Bad): Imp 13.95 A is above Isc 13.06 A: one of them is another figure',
       ],
       ['Bad,1,372,13.95,314,13.06', 'Row 2 (Bad): Voc runs from 1 to 200, not 372'],
+      ['Bad,1,-37.2,13.95,31.4,13.06', 'Row 2 (Bad): Voc: -37.2 is below zero'],
       ['Bad,1,37.2,six,31.4,13.06', 'Row 2 (Bad): Isc: “six” is not a number'],
       ['Bad,1,37.2,,31.4,', 'Row 2 (Bad): Not found: Isc, Imp'],
       [

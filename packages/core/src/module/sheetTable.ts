@@ -1,6 +1,6 @@
-import { valueProblem, type ModuleSheet } from '../document';
+import { nameFrom, valueProblem, type ModuleSheet } from '../document';
 import { readNumber } from '../units';
-import { impossible, readSheetText, type SheetKey } from './sheetText';
+import { impossible, readSheetText, valuesOf, type SheetKey } from './sheetText';
 import { SHEET_HEADINGS, type CountedSheet } from './sheetsCsv';
 
 /** What a column of a table of data sheets can be taken for. */
@@ -181,7 +181,7 @@ export function readSheets(
   const decimalComma = /\d,\d/.test(cellsAll) && !/\d\.\d/.test(cellsAll) ? true : undefined;
   for (const [i, row] of rows.entries()) {
     const at = (as: SheetColumn) => (row[columns.findIndex((column) => column.as === as)] ?? '').trim();
-    const name = at('name').slice(0, LONGEST_CELL) || `Row ${i + 1}`;
+    const name = nameFrom(at('name')) || `Row ${i + 1}`;
     const ofRow = (problem: string) => `Row ${i + 1} (${name}): ${problem}`;
     const problems: string[] = [];
     const numberIn = (cell: string, what: string): number | null => {
@@ -195,6 +195,9 @@ export function readSheets(
       if (!isKey(as) || cell === '' || cell === '-') return [];
       const number = numberIn(cell, LABELS[as]);
       if (number === null) return [];
+      // a coefficient may fall, a point may not
+      if (number < 0 && !SHEET_UNITS[as]?.includes('%/K'))
+        problems.push(`${LABELS[as]}: ${cell} is below zero`);
       const [value, written] = inLine(number, unit);
       return [`${LABELS[as]} ${value} ${written}`];
     });
@@ -204,7 +207,7 @@ export function readSheets(
     if (odd) problems.push(`${odd}, not ${count}`);
     const text = readSheetText(lines.join('\n'));
     const values: SheetValues = {
-      ...Object.fromEntries(text.readings.map(({ key, value }) => [key, value])),
+      ...valuesOf(text),
       ...(sections === null ? {} : { sections }),
     };
     const made = problems.length > 0 ? null : sheetFrom(values, name);

@@ -309,7 +309,7 @@ export function readSheetText(text: string, column = 0): SheetText {
       else found.set(of.key, { key: of.key, line, value: signed, note });
     }
   }
-  problems.push(...disagreements(Object.fromEntries([...found].map(([key, one]) => [key, one.value]))));
+  problems.push(...disagreements(valuesOf({ readings: [...found.values()] })));
   const missing = (['voc', 'isc', 'vmp', 'imp'] as const).filter((key) => !found.has(key));
   if (missing.length > 0 && found.size > 0)
     problems.push(`Not found: ${missing.map((key) => NAMES[key]).join(', ')}`);
@@ -324,6 +324,10 @@ const LONGEST_LINE = 400;
 /** True where a figure is within two shares of another, or that one is not known. */
 const within = (value: number, of: number | undefined, from: number, to: number) =>
   of === undefined || (value >= of * from && value <= of * to);
+
+/** The figures of a text by what they are. */
+export const valuesOf = ({ readings }: Pick<SheetText, 'readings'>): Partial<Record<SheetKey, number>> =>
+  Object.fromEntries(readings.map(({ key, value }) => [key, value]));
 
 /** Points of which one must be another figure, in words. */
 export function impossible({ voc, isc, vmp, imp }: Partial<Record<SheetKey, number>>): string[] {

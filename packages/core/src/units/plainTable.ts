@@ -78,3 +78,7 @@ export function plainTable(text: string): PlainTable | null {
     sample,
   };
 }
+
+/** Commas mark decimals where they stand in numbers and part no columns. */
+export const hasDecimalCommas = (separator: string, lines: readonly string[]): boolean =>
+  separator !== ',' && lines.slice(0, SAMPLE).some((line) => /\d,\d/.test(line));

@@ -1,4 +1,13 @@
-import { cellsOf, clockIn, minutesOf, momentOf, readNumber, stampIn, type Moment } from '../units';
+import {
+  cellsOf,
+  clockIn,
+  hasDecimalCommas,
+  minutesOf,
+  momentOf,
+  readNumber,
+  stampIn,
+  type Moment,
+} from '../units';
 import type { HourlyPreview, Mapping, Role } from './columns';
 import { emptyYear, plural } from './hours';
 import type { StationReading, WeatherProblem } from './station';
@@ -65,9 +74,7 @@ export function readHourly(
   const counts = values.map(() => new Uint32Array(8760));
   const problems: WeatherProblem[] = [];
   let [read, missing, leap] = [0, 0, 0];
-  // commas mark decimals where they stand in numbers and part no columns
-  const decimalComma =
-    separator !== ',' && lines.slice(headingLine, headingLine + 2000).some((line) => /\d,\d/.test(line));
+  const decimalComma = hasDecimalCommas(separator, lines.slice(headingLine));
   for (let index = headingLine; index < lines.length && problems.length < MOST_PROBLEMS; index++) {
     const line = lines[index] ?? '';
     if (line.trim() === '' || line.startsWith('#')) continue;

@@ -1,4 +1,4 @@
-import type { Weather } from '../document';
+import { nameFrom, type Weather } from '../document';
 import { previewHourly, type HourlyPreview, type Mapping } from './columns';
 import { decodeText } from './decode';
 import { readHourly } from './hourly';
@@ -32,7 +32,6 @@ const refused = (message: string): WeatherReading => ({
   problems: [{ line: null, column: null, message }],
 });
 
-const NAME_LENGTH = 120;
 /** A longer table is one of hours; ten years of months are shorter. */
 const MOST_MONTH_LINES = 130;
 
@@ -50,7 +49,7 @@ export function readWeather(
   const decoding = decodeText(bytes);
   if (!decoding.ok) return refused(decoding.message);
   const { text } = decoding;
-  const name = fileName.slice(0, NAME_LENGTH) || 'weather';
+  const name = nameFrom(fileName) || 'weather';
   if (looksLikeEpw(text)) return asWeather(readEpw(text), name, 'epw');
   if (looksLikeTmy(text)) return asWeather(readTmy(text), name, 'tmy');
   const filled = text.split(/\r\n?|\n/).filter((line) => line.trim() !== '');

@@ -1,4 +1,4 @@
-import { readSheetText, sheetFrom, type CountedSheet } from '@ivolt/core';
+import { readSheetText, sheetFrom, valuesOf, type CountedSheet } from '@ivolt/core';
 import { useState } from 'react';
 import { Action } from '../../ui/controls';
 import { Heads } from '../../ui/Heads';
@@ -23,7 +23,7 @@ export function SheetPaste({ onTake, take }: { take: string; onTake: (sheet: Cou
   const [text, setText] = useState('');
   const [column, setColumn] = useState(0);
   const read = readSheetText(text, column);
-  const values = Object.fromEntries(read.readings.map(({ key, value }) => [key, value]));
+  const values = valuesOf(read);
   const name = `${values.pmax ?? Math.round((values.vmp ?? 0) * (values.imp ?? 0))} W, from its sheet`;
   const made = sheetFrom(values, name);
   // what does not agree is said by the text; what cannot be at all stops it
