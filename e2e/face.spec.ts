@@ -20,11 +20,26 @@ const namelessTables = (page: Page): Promise<string[]> =>
     }),
   );
 
-for (const theme of ['paper', 'night', 'glare']) {
-  test(`no rule of axe is broken in ${theme}, and every table tells what its figures are of`, async ({
+/** Tables wider than the part they stand in: on a wide screen nothing is cut. */
+const cutTables = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('table')].flatMap((table) => {
+      const room = table.parentElement!.clientWidth;
+      return table.offsetWidth > room
+        ? [`table “${table.getAttribute('aria-label') ?? ''}”: ${table.offsetWidth} px in ${room}`]
+        : [];
+    }),
+  );
+
+for (const [theme, like] of [
+  ['paper', 'Vale'],
+  ['night', 'Honey'],
+  ['glare', 'Tarn'],
+] as const) {
+  test(`no rule of axe is broken in ${theme}, every table tells what its figures are of, and none is cut`, async ({
     page,
   }) => {
-    const id = await job.create(job.like(theme === 'night' ? 'Honey' : 'Vale', `Axe ${theme}`));
+    const id = await job.create(job.like(like, `Axe ${theme}`));
     await page.addInitScript((name) => localStorage.setItem('ivolt-theme', name), theme);
     const broken: string[] = [];
     for (const path of ['/', ...SHEETS.map((sheet) => `/jobs/${id}/${sheet}`), `/jobs/${id}/book`]) {
@@ -32,7 +47,8 @@ for (const theme of ['paper', 'night', 'glare']) {
       await job.shown(page);
       await page.waitForTimeout(300);
       await page.evaluate(axe);
-      broken.push(...(await namelessTables(page)).map((one) => `${path} ${one}`));
+      for (const look of [namelessTables, cutTables])
+        broken.push(...(await look(page)).map((one) => `${path} ${one}`));
       // the third theme has the same words and parts as the first: only its colours are another thing
       const { violations } = await page.evaluate(
         (colorsOnly) =>

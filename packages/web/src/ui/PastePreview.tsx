@@ -33,9 +33,10 @@ const Sheet = styled.div`
   margin-top: 16px;
   border-left: 3px solid ${color.pencil};
   padding-left: 14px;
-  td,
-  th {
+  /* also in the cell of a table that keeps its own on one line */
+  && :is(td, th) {
     vertical-align: top;
+    white-space: normal;
   }
 `;
 
@@ -43,8 +44,6 @@ const Sample = styled.span`
   display: block;
   font-size: 14px;
   color: ${color.soft};
-  /* also in the cell of a table that keeps its own on one line */
-  white-space: normal;
   overflow-wrap: anywhere;
 `;
 
@@ -109,7 +108,7 @@ export function PastePreview<As extends string>({
     <Sheet role="group" aria-label={label} ref={box} tabIndex={-1} onKeyDown={keys}>
       <p>{about}</p>
       <Scroll style={{ marginTop: 8 }}>
-        <Table aria-label={`Columns of ${label}`}>
+        <Table aria-label="What each column is">
           <Heads of={[`Heading, and ${sampleHead}`, 'Taken for']} />
           <tbody>
             {columns.map(({ heading, as, units, doubt, sample }, index) => {

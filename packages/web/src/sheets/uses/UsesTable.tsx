@@ -33,6 +33,11 @@ const Frame = styled(Scroll)`
   &[data-whole='true'] :is(td, tbody th) {
     white-space: normal;
   }
+  /* months that are several runs take several lines, not the width of a figure */
+  td[data-label='Months'] button {
+    max-width: 11ch;
+    white-space: normal;
+  }
   tbody {
     isolation: isolate;
   }
@@ -46,6 +51,9 @@ const Frame = styled(Scroll)`
   ${site} {
     overflow: visible;
     font-size: 16px;
+    td[data-label='Months'] button {
+      max-width: 100%;
+    }
     table,
     tbody {
       display: block;
