@@ -35,6 +35,10 @@ const Foot = styled.div`
   padding: 0 12px 12px;
 `;
 
+const Run = styled.span`
+  white-space: nowrap;
+`;
+
 /** Months in use, as words; opened, as twelve toggles. */
 export function MonthsField({
   months,
@@ -50,11 +54,15 @@ export function MonthsField({
   /** True where no month at all is an answer. */
   noneIsRight?: boolean;
 }) {
+  const words = monthsText(months);
+  // where there are several runs, a line ends between them
+  const shown = words.split(/(?<=,) /).flatMap((run, i) => [i > 0 ? ' ' : null, <Run key={run}>{run}</Run>]);
   return (
     <Opener
       label={label}
       hideLabel
-      shown={monthsText(months)}
+      shown={shown}
+      says={words}
       opens="dialog"
       wrong={months.length === 0 && !noneIsRight}
       cell={cell}

@@ -33,25 +33,22 @@ const Frame = styled(Scroll)`
   &[data-whole='true'] :is(td, tbody th) {
     white-space: normal;
   }
-  /* months that are several runs take several lines, not the width of a figure */
-  td[data-label='Months'] button {
+  /* months that are several runs take several lines, not the width of a figure; of many rows each keeps to one */
+  table:not([data-long='true']) td[data-label='Months'] button {
     max-width: 11ch;
     white-space: normal;
   }
   tbody {
     isolation: isolate;
   }
+  /* what stands in a cell keeps to it by itself: a clip of each cell would be a layer to sort in every frame */
   table[data-long='true'] {
     table-layout: fixed;
-    td,
-    tbody th {
-      overflow: hidden;
-    }
   }
   ${site} {
     overflow: visible;
     font-size: 16px;
-    td[data-label='Months'] button {
+    table:not([data-long='true']) td[data-label='Months'] button {
       max-width: 100%;
     }
     table,
@@ -142,7 +139,7 @@ const END: ReadonlySet<string> = new Set([
 ]);
 
 /** Widths of the columns of a long table, px: fixed, so that rows that come into sight do not move the others. */
-const WIDTHS = [146, 62, 40, 62, 64, 34, 50, 54, 56, 78, 84] as const;
+const WIDTHS = [140, 72, 40, 64, 72, 32, 48, 52, 52, 78, 76] as const;
 
 const Columns = () => (
   <colgroup>

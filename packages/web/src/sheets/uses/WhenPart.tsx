@@ -13,7 +13,7 @@ import {
   type Use,
   type UseDays,
 } from '@ivolt/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { useAppDispatch } from '../../job/store';
 import { putValue } from '../../job/edits';
@@ -83,7 +83,7 @@ export function WhenPart({ id, use }: { id: string; use: Use }) {
       put('Paint the hours of', 'paint', next, session);
     }
   };
-  const strips = stripsOf(scope, use, latDeg);
+  const strips = useMemo(() => stripsOf(scope, use.months, latDeg), [scope, use.months, latDeg]);
 
   return (
     <>
@@ -118,22 +118,26 @@ export function WhenPart({ id, use }: { id: string; use: Use }) {
         {timed ? <GivenPencil id={id} given="duty" /> : null}
       </Row>
       <Strips>
-        {strips.map(({ key, label, months, paint, sun }) => (
-          <One key={key}>
-            <HourStrip
-              label={`Hours of ${name}, ${label}`}
-              paint={paint}
-              sun={sun}
-              onPaint={(next, session) => change(months, next, session)}
-            />
-            <PaintWords
-              place={`${path}/paint/${key}`}
-              label={`${label}${paint.includes('1') ? `: ${paintedHours(paint)} h` : ''}`}
-              paint={paint}
-              onPaint={(next, session) => change(months, next, session)}
-            />
-          </One>
-        ))}
+        {strips.map((strip) => {
+          const { key, label, months, sun } = strip;
+          const paint = paintOf(use.paint, strip);
+          return (
+            <One key={key}>
+              <HourStrip
+                label={`Hours of ${name}, ${label}`}
+                paint={paint}
+                sun={sun}
+                onPaint={(next, session) => change(months, next, session)}
+              />
+              <PaintWords
+                place={`${path}/paint/${key}`}
+                label={`${label}${paint.includes('1') ? `: ${paintedHours(paint)} h` : ''}`}
+                paint={paint}
+                onPaint={(next, session) => change(months, next, session)}
+              />
+            </One>
+          );
+        })}
       </Strips>
       {Object.keys(use.paint).length > 0 ? (
         <Row style={{ marginTop: 8 }} className="screen">
@@ -204,40 +208,28 @@ interface StripOf {
   key: string;
   label: string;
   months: readonly number[] | 'year';
-  paint: string;
+  /** Whose hours stand for all of it. */
+  shown: number | undefined;
   sun: SunUp;
 }
 
-function stripsOf(scope: Scope, { paint, months }: Use, latDeg: number | null): StripOf[] {
-  const sunIn = (month: number | undefined): SunUp =>
-    latDeg === null || month === undefined ? null : sunHours(latDeg, month - 1);
-  const at = (month: number | undefined) => (month && paint[month]) || paint.year || NO_PAINT;
-  if (scope === 'year')
-    return [
-      {
-        key: 'year',
-        label: 'All year',
-        months: 'year',
-        paint: paint.year ?? at(months[0]),
-        sun: sunIn(months[0]),
-      },
-    ];
-  if (scope === 'month')
-    return months.map((month) => ({
-      key: String(month),
-      label: monthName(month),
-      months: [month],
-      paint: at(month),
-      sun: sunIn(month),
-    }));
+/** A strip a year, a month or a season, with the sun of it: all that painting does not change. */
+function stripsOf(scope: Scope, months: readonly number[], latDeg: number | null): StripOf[] {
+  const strip = (key: string, label: string, of: StripOf['months'], shown: number | undefined): StripOf => ({
+    key,
+    label,
+    months: of,
+    shown,
+    sun: latDeg === null || shown === undefined ? null : sunHours(latDeg, shown - 1),
+  });
+  if (scope === 'year') return [strip('year', 'All year', 'year', months[0])];
+  if (scope === 'month') return months.map((month) => strip(String(month), monthName(month), [month], month));
   return SEASONS.map((season) => {
     const inSeason = monthsOf(season, latDeg ?? 45);
-    return {
-      key: season,
-      label: season.charAt(0).toUpperCase() + season.slice(1),
-      months: inSeason,
-      paint: at(inSeason[1]),
-      sun: sunIn(inSeason[1]),
-    };
+    return strip(season, season.charAt(0).toUpperCase() + season.slice(1), inSeason, inSeason[1]);
   });
+}
+
+function paintOf(paint: Use['paint'], { key, shown }: StripOf): string {
+  return (key === 'year' && paint.year) || (shown && paint[shown]) || paint.year || NO_PAINT;
 }
