@@ -20,6 +20,13 @@ export function counted(name: string): StepCount {
   return count;
 }
 
+interface Asked<A, R> {
+  args: A;
+  result: R;
+  /** What was asked before it. */
+  before: Asked<A, R> | undefined;
+}
+
 /**
  * A named step that is worked out once for the same arguments. The same means the same objects, not equal ones: parts of
  * a document that did not change are the same. What is known of an object goes when the object goes; of figures among the
@@ -39,16 +46,18 @@ export function remembered<A extends readonly unknown[], R>(
     },
     { maxSize: most },
   );
-  // most often a thing is asked for as it was before: one look instead of one for each argument
-  const latest = new WeakMap<object, { args: A; result: R }>();
+  // most often a thing is asked for as it was before, or in turns as it was before that: one look instead of one for each
+  // argument
+  const latest = new WeakMap<object, Asked<A, R>>();
   return (...args) => {
     count.asked++;
     const [first] = args as readonly unknown[];
     if (typeof first !== 'object' || first === null) return known(...args);
-    const before = latest.get(first);
-    if (before && holdsTheSame(before.args, args)) return before.result;
+    const last = latest.get(first);
+    for (let before = last; before; before = before.before)
+      if (holdsTheSame(before.args, args)) return before.result;
     const result = known(...args);
-    latest.set(first, { args, result });
+    latest.set(first, { args, result, before: last && { ...last, before: undefined } });
     return result;
   };
 }

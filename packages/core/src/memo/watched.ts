@@ -76,6 +76,9 @@ function holds({ args, reads }: Known<unknown>, now: readonly unknown[]): boolea
 
 /** Notes what is read of one property of an argument. */
 class Inside implements ProxyHandler<Plain> {
+  /** What is asked again and again is noted once. */
+  private readonly noted = new Set<string>();
+
   constructor(
     private readonly of: number,
     private readonly key: string,
@@ -83,8 +86,12 @@ class Inside implements ProxyHandler<Plain> {
   ) {}
 
   get(target: Plain, inner: string | symbol): unknown {
-    const value = Reflect.get(target, inner) as unknown;
-    if (typeof inner === 'string') this.reads.push({ of: this.of, key: this.key, inner, value });
+    if (typeof inner === 'symbol') return Reflect.get(target, inner) as unknown;
+    const value = target[inner];
+    if (!this.noted.has(inner)) {
+      this.noted.add(inner);
+      this.reads.push({ of: this.of, key: this.key, inner, value });
+    }
     return value;
   }
 

@@ -177,7 +177,10 @@ function runWanted(run: Run, month: PowerMonth, before: number, full: number, at
   week[slot] = 0;
   if (source.bulkW <= 0) return before;
   const m = month.month - 1;
-  let [stored, hours, litres] = [before, 0, 0];
+  // days by the thousand: no list is made for any of them
+  let stored = before;
+  let hours = 0;
+  let litres = 0;
   const soc = before / full;
   if (!source.there[ofYear] || soc >= source.stopAt) run.running = false;
   else if (run.running || soc < source.startAt) {
