@@ -13,6 +13,7 @@ import { benchRemedies } from './benchRemedies.mjs';
 import { benchSun } from './benchSun.mjs';
 import { benchSize } from './benchSize.mjs';
 import { benchStrings } from './benchStrings.mjs';
+import { tellTally, watchTally } from './benchTally.mjs';
 import { benchUses } from './benchUses.mjs';
 import { benchWires } from './benchWires.mjs';
 import { loadBundled } from './bundle.mjs';
@@ -269,22 +270,7 @@ async function typing() {
     const input = page.locator('tr[data-use="Milk cooler"] input[data-path$="/watts"]');
     await input.waitFor();
     await page.waitForTimeout(1500);
-    await page.evaluate(() => {
-      window.keyToTally = [];
-      window.longTasks = [];
-      new PerformanceObserver((list) =>
-        window.longTasks.push(...list.getEntries().map(({ duration }) => duration)),
-      ).observe({ type: 'longtask' });
-      let pressed = 0;
-      document.addEventListener('keydown', () => (pressed = performance.now()), true);
-      const tally = document.querySelector('[role=group][aria-label=Tally]');
-      new MutationObserver(() => {
-        if (pressed === 0) return;
-        const from = pressed;
-        pressed = 0;
-        requestAnimationFrame(() => window.keyToTally.push(performance.now() - from));
-      }).observe(tally, { subtree: true, characterData: true, childList: true });
-    });
+    await page.evaluate(watchTally);
     await input.focus();
     for (let round = 0; round < 80; round++) {
       await input.press('Control+a');
@@ -293,32 +279,7 @@ async function typing() {
         await page.waitForTimeout(90);
       }
     }
-    const { times, long } = await page.evaluate(() => ({ times: window.keyToTally, long: window.longTasks }));
-    say(`key to whole tally, painted, ${times.length} keys`, times, '95 % ≤ 50 ms');
-    console.log(
-      `main-thread tasks over 50 ms while typing: ${long.length}${long.length > 0 ? `, longest ${Math.round(Math.max(...long))} ms` : ''} (wanted none)`,
-    );
-    await page.goto('about:blank');
-    const control = await page.evaluate(async () => {
-      const times = [];
-      for (let i = 0; i < 200; i++) {
-        const began = performance.now();
-        while (performance.now() - began < 10);
-        await new Promise(requestAnimationFrame);
-        times.push(performance.now() - began);
-        await new Promise((resolve) => setTimeout(resolve, 60));
-      }
-      return times;
-    });
-    say(
-      'an empty page in the same browser, 10 ms of work and a frame',
-      control,
-      'as a measure of the machine',
-    );
-    const frame = percentile(control, 0.5);
-    console.log(
-      `key to tally, 95 %, in empty frames of the same run: ${(percentile(times, 0.95) / frame).toFixed(1)} (wanted ≤ 3)`,
-    );
+    await tellTally(page, { what: 'key to whole tally', wanted: 3, say, percentile, time, fixedLoop });
     await browser.close();
   });
 }
@@ -358,7 +319,7 @@ async function uses() {
     time(() => packUnits({ unit, count: 24, space, levels: 2, gap: 15, headroom: 100 + Math.random() })),
     '≤ 200 ms',
   );
-  await withServer((address) => benchUses({ chromium, address, say, percentile }));
+  await withServer((address) => benchUses({ chromium, address, say, percentile, time, fixedLoop }));
 }
 
 async function book() {

@@ -1,4 +1,5 @@
 /** Speed of the uses and the bank in a real browser: 300 uses and a painted hour, 2,000 rows pasted, scrolling after it. */
+import { tellTally, watchTally } from './benchTally.mjs';
 import { browserProgram } from './system.mjs';
 
 /** A job of many uses, on the demo dairy. */
@@ -24,26 +25,7 @@ function manyUses(design, count) {
   };
 }
 
-const WATCH = () => {
-  window.times = [];
-  window.longTasks = [];
-  new PerformanceObserver((list) =>
-    window.longTasks.push(...list.getEntries().map(({ duration }) => duration)),
-  ).observe({ type: 'longtask' });
-  let pressed = 0;
-  const press = () => (pressed = performance.now());
-  document.addEventListener('keydown', press, true);
-  document.addEventListener('pointerdown', press, true);
-  const tally = document.querySelector('[role=group][aria-label=Tally]');
-  new MutationObserver(() => {
-    if (pressed === 0) return;
-    const from = pressed;
-    pressed = 0;
-    requestAnimationFrame(() => window.times.push(performance.now() - from));
-  }).observe(tally, { subtree: true, characterData: true, childList: true });
-};
-
-export async function benchUses({ chromium, address, say, percentile }) {
+export async function benchUses({ chromium, address, say, percentile, time, fixedLoop }) {
   const browser = await chromium.launch({
     executablePath: browserProgram(),
     args: ['--no-sandbox', '--disable-gpu'],
@@ -67,7 +49,7 @@ export async function benchUses({ chromium, address, say, percentile }) {
   const strip = page.getByRole('slider', { name: /^Hours of Use 1,/ });
   await strip.waitFor();
   await page.waitForTimeout(3000);
-  await page.evaluate(WATCH);
+  await page.evaluate(watchTally);
   await strip.focus();
   for (let press = 0; press < 120; press++) {
     await page.keyboard.press('ArrowRight');
@@ -75,13 +57,14 @@ export async function benchUses({ chromium, address, say, percentile }) {
     await page.waitForTimeout(140);
     if (press % 40 === 39) await page.keyboard.press('Home');
   }
-  const painting = await page.evaluate(() => ({ times: window.times, long: window.longTasks }));
-  say(
-    `painted hour to whole tally, 300 uses, ${painting.times.length} cells`,
-    painting.times,
-    '95 % ≤ 50 ms',
-  );
-  console.log(`main-thread tasks over 50 ms while painting: ${painting.long.length}`);
+  await tellTally(page, {
+    what: 'painted hour to whole tally, 300 uses',
+    wanted: 4,
+    say,
+    percentile,
+    time,
+    fixedLoop,
+  });
 
   await page.goto(`${address}/jobs/${await made(1)}/uses`);
   const next = page.getByRole('textbox', { name: 'Add a use' });

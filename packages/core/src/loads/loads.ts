@@ -10,7 +10,7 @@ import {
   type Use,
 } from '../document';
 import { followsWeather, type UseDay } from './useDay';
-import { contextOf, useYear, type UseContext, type UseRow } from './useYear';
+import { contextOf, useYear, type UseContext, type UseRow, type UseYear } from './useYear';
 
 export interface LoadMonth {
   month: number;
@@ -103,21 +103,17 @@ export function computeLoads(
   );
   const idleShare = new Float64Array(12);
   const awake = searchW === null ? null : months.map(() => [new Awake(), new Awake()] as const);
+  const hours = new Hours(months);
   const told = usesInOrder(design).map(([id, use]): UseRow => {
-    const { row, share, days } = means.year(use, context, followsWeather(use) ? climate : null, id);
+    const year = means.year(use, context, followsWeather(use) ? climate : null, id);
+    const { row, share, days } = year;
     if (!row.later) {
+      const toBus = use.count.value / gives[use.supply];
+      if (!row.surplus) hours.add(year, toBus);
       for (let m = 0; m < 12; m++) {
         const day = days[m];
         if (!day) continue;
-        addTo(
-          months[m] as LoadMonth,
-          use,
-          row,
-          day,
-          share[m] ?? 0,
-          use.count.value / gives[use.supply],
-          supply.phases,
-        );
+        addTo(months[m] as LoadMonth, use, row, day, (share[m] ?? 0) * toBus, supply.phases);
         if (use.supply !== 'ac' || row.surplus) continue;
         idleShare[m] = Math.max(idleShare[m] ?? 0, share[m] ?? 0);
         awake?.[m]?.[0].add(day, use.form, share[m] ?? 0);
@@ -126,6 +122,7 @@ export function computeLoads(
     }
     return row;
   });
+  hours.end();
   const rows = means.rows(told);
   const onH = supply.inverterHours.value;
   const idleOver = (awakeH: number) =>
@@ -223,17 +220,8 @@ const ON_LEGS: Readonly<Record<Phases, Readonly<Record<Leg, Shares>>>> = {
   three: { a: [1, 0, 0], b: [0, 1, 0], c: [0, 0, 1], both: [1 / 3, 1 / 3, 1 / 3] },
 };
 
-function addTo(
-  month: LoadMonth,
-  use: Use,
-  row: UseRow,
-  day: UseDay,
-  part: number,
-  toBus: number,
-  phases: Phases,
-): void {
+function addTo(month: LoadMonth, use: Use, row: UseRow, day: UseDay, scale: number, phases: Phases): void {
   const mean = row.monthWh[month.month - 1] ?? 0;
-  const scale = toBus * part;
   const watts = row.runW * use.count.value;
   month.runningW += watts;
   month.largestW[use.supply] = Math.max(month.largestW[use.supply], row.runW);
@@ -257,10 +245,36 @@ function addTo(
   // what has no hours of its own is steady, and is added once at the end
   const timed = day.flat ? 0 : (day.runWh + day.offWh) * scale;
   month.steadyW += (mean - timed) / 24;
-  if (day.flat) return;
-  const { profile } = month;
-  for (let cell = 0; cell < CELLS; cell++)
-    profile[cell] = (profile[cell] as number) + (day.profile[cell] as number) * scale;
+}
+
+function addHours(to: Float64Array, from: Float64Array, scale: number): void {
+  for (let cell = 0; cell < CELLS; cell++) to[cell] = (to[cell] as number) + (from[cell] as number) * scale;
+}
+
+/** Adds the hours of uses to their months. Most uses are alike in all their months: those of the same are added up once. */
+class Hours {
+  /** By the months they are of, a bit each. */
+  private readonly alike = new Map<number, Float64Array>();
+  constructor(private readonly months: readonly LoadMonth[]) {}
+
+  add({ days, share, alike }: UseYear, toBus: number): void {
+    if (!alike) {
+      for (const [m, { profile }] of this.months.entries()) {
+        const day = days[m];
+        if (day && !day.flat) addHours(profile, day.profile, (share[m] ?? 0) * toBus);
+      }
+      return;
+    }
+    if (alike.day.flat) return;
+    let sum = this.alike.get(alike.months);
+    if (!sum) this.alike.set(alike.months, (sum = new Float64Array(CELLS)));
+    addHours(sum, alike.day.profile, alike.share * toBus);
+  }
+
+  end(): void {
+    for (const [of, sum] of this.alike)
+      for (const [m, { profile }] of this.months.entries()) if (of & (1 << m)) addHours(profile, sum, 1);
+  }
 }
 
 function finish(

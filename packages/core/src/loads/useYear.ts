@@ -61,6 +61,8 @@ export interface UseYear {
   share: readonly number[];
   /** A day it runs on, by month; null in months without one. */
   days: readonly (UseDay | null)[];
+  /** Where all its months are alike in both, what they are, and which, a bit each; else null. */
+  alike: { day: UseDay; share: number; months: number } | null;
 }
 
 /** A use through the year. @param climate the months of the place, of what follows the weather; null counts it as nothing */
@@ -113,5 +115,16 @@ export function useYear(
     }
     return day;
   });
-  return { row, share, days };
+  return { row, share, days, alike: alikeIn(share, days) };
+}
+
+function alikeIn(share: readonly number[], days: readonly (UseDay | null)[]): UseYear['alike'] {
+  let alike: UseYear['alike'] = null;
+  for (const [m, day] of days.entries()) {
+    if (!day) continue;
+    alike ??= { day, share: share[m] ?? 0, months: 0 };
+    if (day !== alike.day || share[m] !== alike.share) return null;
+    alike.months |= 1 << m;
+  }
+  return alike;
 }
