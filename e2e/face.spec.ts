@@ -131,6 +131,19 @@ test('the book prints every sheet, with findings and cautions', async ({ page })
   expect(size).toBeLessThan(1_000_000);
 });
 
+/** What the browser tells of a part that moved. @source Layout Instability API, W3C */
+interface Shift {
+  value: number;
+  hadRecentInput: boolean;
+  startTime: number;
+  sources: { node: Node | null }[];
+}
+interface Moved {
+  value: number;
+  at: number;
+  what: string[];
+}
+
 test('nothing jumps while a job opens', async ({ browser }) => {
   const id = await job.create(job.like('Honey', 'Calm'));
   for (const width of [1280, 390]) {
@@ -139,21 +152,26 @@ test('nothing jumps while a job opens', async ({ browser }) => {
       baseURL: process.env.E2E_ADDRESS,
     });
     await page.addInitScript(() => {
-      const moved: number[] = [];
+      const moved: Moved[] = [];
       Object.assign(window, { moved });
+      const named = (node: Node | null) => {
+        const text = node?.textContent?.trim().slice(0, 40) ?? '';
+        return `${node instanceof Element ? node.getAttribute('aria-label') || node.tagName : ''} “${text}”`;
+      };
       new PerformanceObserver((list) => {
-        for (const entry of list.getEntries() as unknown as { value: number; hadRecentInput: boolean }[])
-          if (!entry.hadRecentInput) moved.push(entry.value);
+        for (const { value, hadRecentInput, startTime, sources } of list.getEntries() as unknown as Shift[])
+          if (!hadRecentInput)
+            moved.push({ value, at: startTime, what: sources.map(({ node }) => named(node)) });
       }).observe({ type: 'layout-shift', buffered: true });
     });
     for (const sheet of width === 390 ? ['', 'uses', 'strings'] : SHEETS) {
       await page.goto(`/jobs/${id}/${sheet}`);
       await job.shown(page);
       await page.waitForTimeout(700);
-      const shift = await page.evaluate(() =>
-        (window as unknown as { moved: number[] }).moved.reduce((sum, one) => sum + one, 0),
-      );
-      expect([width, sheet, shift <= 0.1]).toEqual([width, sheet, true]);
+      const moved = await page.evaluate(() => (window as unknown as { moved: Moved[] }).moved);
+      const shift = moved.reduce((sum, { value }) => sum + value, 0);
+      // what moved, and when, is told where it did: such a thing is seen once in a hundred times
+      expect(shift, `${width} ${sheet}: ${JSON.stringify(moved)}`).toBeLessThanOrEqual(0.1);
     }
     await page.close();
   }
