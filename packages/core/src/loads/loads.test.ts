@@ -203,3 +203,32 @@ it('shares what runs between the legs of a split supply', () => {
   );
   expect(loads.months[0]!.legs).toEqual({ a: 800, b: 700, c: 0 });
 });
+
+it('adds up the hours of uses alike all year and of those that are not, by hand', () => {
+  const evening = painted(NO_PAINT, 36, 43, true);
+  const morning = painted(NO_PAINT, 12, 15, true);
+  const lamp = { watts: chosen(90), hours: chosen(4), standby: chosen(0), months: [1, 2] };
+  const design = withUses(
+    { ...lamp, paint: { year: evening } },
+    // on six days of a month: other shares of January and of February
+    { ...lamp, paint: { year: evening }, days: 'visits' },
+    // other hours in February
+    { ...lamp, paint: { year: evening, 2: morning } },
+    // on surplus, and from a later stage: nothing of it
+    { ...lamp, paint: { year: evening }, priority: 'surplus' },
+    { ...lamp, paint: { year: evening }, stage: 1 },
+  );
+  design.supply.inverterIdle = chosen(0);
+  design.visits = { ...design.visits, stay: chosen(3), perMonth: chosen(2) };
+  const [january, february, march] = computeLoads(design).months;
+  // 90 W through 90 % are 100 W of the bank
+  expect(january!.profile[36]).toBeCloseTo(100 + (100 * 6) / 31 + 100, 9);
+  expect(january!.profile[12]).toBeCloseTo(0, 9);
+  expect(february!.profile[36]).toBeCloseTo(100 + (100 * 6) / 28, 9);
+  expect(february!.profile[43]).toBeCloseTo(100 + (100 * 6) / 28, 9);
+  expect(february!.profile[44]).toBeCloseTo(0, 9);
+  expect(february!.profile[12]).toBeCloseTo(100, 9);
+  expect(Math.max(...march!.profile)).toBe(0);
+  for (const { profile, busWh } of [january!, february!])
+    expect(profile.reduce((sum, watts) => sum + watts / 2, 0)).toBeCloseTo(busWh, 9);
+});
