@@ -113,3 +113,28 @@ describe('the circuits that stay on', () => {
     ).toBeNull();
   });
 });
+
+describe('what an inverter gives here', () => {
+  const at = (altitudeM: number) => {
+    const inverter = {
+      ...machine('char-4000', 230),
+      continuous: measured(4000),
+      stacked: chosen(2),
+      derateFrom: measured(60),
+      altitudeFrom: measured(1000),
+      deratePer100m: measured(1),
+    };
+    const { steps, value } = evaluate(
+      house('single', [use(1, 900, 'a')], inverter),
+      plainClimate(41.6, { altitudeM }),
+      false,
+    ).figures['power.continuous']!;
+    const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
+    return { value, steps: steps.map(({ label, text }) => `${plain(label)} ${plain(text)}`) };
+  };
+  it('is less by 1 % for each 100 m over 1000 m: at 2500 m 85 % of two of 4 kW', () => {
+    expect(at(2500).value).toBeCloseTo(0.85 * 8000, 6);
+    expect(at(2500).steps).toEqual(['rated 4000 W', 'units stacked × 2', 'left at 2500 m × 0.85']);
+    expect(at(900).steps).toEqual(['rated 4000 W', 'units stacked × 2']);
+  });
+});

@@ -233,6 +233,7 @@ describe('strings, by hand', () => {
       'per kelvin: 0.260 %/K',
       '1 + 35.0 × 0.0026: × 1.091',
     ]);
+    expect(figures.get('strings.cold')!.source).toBe('Record low with the panel’s own coefficient.');
     expect(plain(figures.get('strings.cold')!.others!)).toMatch(
       /^Other schools: the code table gives × 1\.14, 127\.2 V; the mean of yearly lows, taken at −5 °C, 120\.3 V\.$/,
     );

@@ -148,5 +148,17 @@ describe('uses and arrays, by hand', () => {
     );
     expect(steps[0]).not.toMatch(/\+/);
     expect(steps[1]).toMatch(/\+ /);
+    // what their controllers cannot take is said once for all of them, where there is any
+    const limits = (amps: number) =>
+      withAll(
+        vale,
+        Object.fromEntries(
+          Object.keys(vale.controllers).flatMap((id) =>
+            ['chargeAmps', 'maxAmps'].map((limit) => [`/controllers/${id}/${limit}`, chosen(amps)]),
+          ),
+        ),
+      );
+    expect(told(limits(10)).of('made:6').steps.at(-1)).toMatch(/^of which clipped already [\d.]+ kWh$/);
+    expect(told(limits(2000)).of('made:6').steps.join()).not.toMatch(/clipped/);
   });
 });
