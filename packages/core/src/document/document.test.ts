@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { blankDesign, examples } from '../job';
 import {
   atStage,
+  BUS_VOLTS,
   cloned,
   diff,
   entriesOf,
@@ -12,6 +13,7 @@ import {
   escapeKey,
   FIELDS,
   fieldAt,
+  hostileIn,
   inOrder,
   isDesign,
   keysOf,
@@ -29,6 +31,7 @@ import {
   SHEET_NAMES,
   SHEETS,
   stagesIn,
+  touches,
   valueAt,
   valueProblem,
   withValueAt,
@@ -471,4 +474,59 @@ it('calls every figure by a term of docs/words.md', () => {
   const words = readFileSync(join(__dirname, '../../../../docs/words.md'), 'utf8');
   const missing = Object.values(FIELDS).filter(({ label }) => !words.includes(`- **${label}** — `));
   expect(missing.map(({ label }) => label)).toEqual([]);
+});
+
+describe('what may not come in', () => {
+  const nested = (levels: number): unknown =>
+    Array.from({ length: levels }).reduce<unknown>((inner) => ({ in: inner }), 1);
+  it('is named by where it stands', () => {
+    expect(hostileIn({ uses: { lamp: { name: 'a\0b' } } })).toMatchObject({ path: '/uses/lamp/name' });
+    expect(hostileIn('\ud800')).toMatchObject({ path: '' });
+    expect(hostileIn({ rows: [1, { 'a/b': { constructor: 1 } }] })?.path).toBe('/rows/1/a~1b/constructor');
+    expect(hostileIn(dairy)).toBeNull();
+  });
+  it('is what has more than forty levels, however many it has', () => {
+    expect(hostileIn(nested(40))).toBeNull();
+    expect(hostileIn(nested(41))?.message).toMatch(/more than 40 levels/);
+    expect(hostileIn(nested(100_000))?.message).toMatch(/more than 40 levels/);
+  });
+});
+
+describe('the schema, at its edges', () => {
+  it('takes a job by the Dead Sea, 430 m below the sea, and none deeper than 450 m', () => {
+    const at = (value: number) =>
+      messages(withValueAt(dairy, '/place/altitude', { value, from: 'measured' }));
+    expect(at(-430)).toEqual([]);
+    expect(at(-451).join()).toMatch(/^\/place\/altitude/);
+  });
+  it('takes a skyline each five degrees, and no angle between', () => {
+    const at = (degrees: string) =>
+      messages(withValueAt(dairy, '/arrays/a1/skyline/points', { 0: 3, [degrees]: 12 }));
+    expect(at('45')).toEqual([]);
+    expect(at('355')).toEqual([]);
+    for (const between of ['47', '360', '-5', '05', '5.0']) expect(at(between)).not.toEqual([]);
+  });
+  it('takes banks of 12, 24 and 48 V alone', () => {
+    expect(BUS_VOLTS).toEqual([12, 24, 48]);
+    expect(messages({ ...dairy, busVolts: 36 }).join()).toMatch(/^\/busVolts/);
+  });
+});
+
+it('a pointer touches what lies within it, and what it lies within', () => {
+  expect(touches('/uses/a', '/uses/a')).toBe(true);
+  expect(touches('/uses/a/watts', '/uses/a')).toBe(true);
+  expect(touches('/uses/a', '/uses/a/watts')).toBe(true);
+  expect(touches('/uses/ab', '/uses/a')).toBe(false);
+  expect(touches('/uses/a', '/uses/b')).toBe(false);
+});
+
+it('a fault that is none of a change is not taken for one', () => {
+  const broken = {
+    op: 'add' as const,
+    path: '/name',
+    get value(): never {
+      throw new RangeError('no such value');
+    },
+  };
+  expect(() => patchedWherePossible(dairy, [broken])).toThrow(RangeError);
 });

@@ -27,6 +27,13 @@ it.each(['morning', '6', '6-25', '8-8', '6-8-10', '-'])('refuses %s, and says ho
   expect(reading.ok ? '' : reading.message).toMatch(/“/);
 });
 
+it('names the span it cannot read, without the room around it', () => {
+  expect(readPaint('6-8,  noonish , 18-22')).toMatchObject({
+    ok: false,
+    message: '“noonish” is no span of hours; type it as 6-8:30, 18-22',
+  });
+});
+
 it('counts overlapping spans once, and says by how much they overlap', () => {
   const reading = read('6-9, 8-10')!;
   expect([paintedHours(reading.paint), reading.overlapH, reading.text]).toEqual([4, 1, '06:00–10:00']);
