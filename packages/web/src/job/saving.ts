@@ -13,13 +13,6 @@ const RETRY_MS = [1000, 2000, 4000, 8000];
 /** A save waits no longer than this for the reckoning to look it over; the server looks again. */
 const LOOK_OVER_MS = 2000;
 
-/** Not between a key and what is drawn for it, but soon. */
-function whenIdle(act: () => void): void {
-  // not every browser tells when it is idle
-  if (typeof requestIdleCallback === 'undefined') act();
-  else requestIdleCallback(act, { timeout: KEEP_AFTER_MS });
-}
-
 interface Pending {
   saveId: string;
   design: Design;
@@ -113,7 +106,7 @@ export class Saver {
 
   /** Writing a draft takes its time; a few keys share one, and leaving the page writes it at once. */
   private keepSoon(): void {
-    this.keepTimer ??= setTimeout(() => whenIdle(() => this.keep()), KEEP_AFTER_MS);
+    this.keepTimer ??= setTimeout(() => this.keep(), KEEP_AFTER_MS);
   }
 
   private keep(): void {
