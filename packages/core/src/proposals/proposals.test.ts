@@ -1,5 +1,5 @@
 import { calculate } from '../calculate';
-import { problemsOf, withValueAt, type Design, type Kept } from '../document';
+import { BLANK_CIRCUIT, problemsOf, withValueAt, type Design, type Kept } from '../document';
 import { evaluate, proposalsFor } from '../evaluate';
 import { findingsOf, tried } from '../findings';
 import { penFor } from '../figures';
@@ -82,6 +82,25 @@ describe('what would do', () => {
     design.arrays.a1!.count = chosen(4);
     const { proposals } = proposalsFor(design, climate)!;
     for (const { operations } of proposals) holds(design, tried(design, operations));
+  });
+  it.each([null, chosen(4)])('leaves what the wires lose as the job has it: %j', (wiring) => {
+    const design = cabin();
+    design.arrays.a1!.wiring = wiring;
+    // a feed so thin and long that nobody builds it: what it loses is no part of the job
+    design.wiring = {
+      ...design.wiring,
+      lengths: { ...design.wiring.lengths, array: measured(100) },
+      circuits: { 'feed-a1': { ...BLANK_CIRCUIT, size: '1.5 mm2' } },
+    };
+    expect(problemsOf(design)).toEqual([]);
+    if (!wiring) expect(calculate(design, climate).lead.plan.wiring!.value).toBeGreaterThan(20);
+    const { proposals } = proposalsFor(design, climate)!;
+    expect(proposals.length).toBeGreaterThan(0);
+    for (const { operations } of proposals) {
+      const taken = tried(design, operations);
+      expect(problemsOf(taken)).toEqual([]);
+      for (const array of Object.values(taken.arrays)) expect(array.wiring).toEqual(wiring);
+    }
   });
   it('keeps to the room on the roof and on the shelf, and to the purse; says so where nothing does', () => {
     const open = proposalsFor(cabin(), climate)!.proposals;

@@ -117,9 +117,12 @@ export function keptIn({ kept, arrays }: Facts['design']): Set<Kept> {
   return new Set(laidOut ? [...kept, 'plane', 'controller'] : kept);
 }
 
-/** The plane that is proposed: as it is where it is fixed or moves, else the best for the month that governs. */
-function planeFor({ lead, bestTiltDeg, climate }: Facts, kept: ReadonlySet<Kept>): ArrayPlan {
-  const { plan } = lead;
+/**
+ * The array as the job has it, not as its present wires leave it: what they lose is reckoned anew with what is proposed.
+ * Its plane is as it is where that is fixed or moves, else the best for the month that governs.
+ */
+function planeFor({ design, lead, bestTiltDeg, climate }: Facts, kept: ReadonlySet<Kept>): ArrayPlan {
+  const plan = design.arrays[lead.id] ?? lead.plan;
   if (kept.has('plane') || plan.plane.kind !== 'fixed' || bestTiltDeg === null || !climate) return plan;
   const tilt = Math.round(bestTiltDeg / 5) * 5;
   return {
