@@ -6,9 +6,11 @@
  */
 import { Instrumenter } from '@stryker-mutator/instrumenter';
 import { Stryker } from '@stryker-mutator/core';
-import { readFileSync, readdirSync, rmSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
 import { parseArgs } from 'node:util';
+import { compilerOf } from './compiles.mjs';
+import { inRoot, nameOf } from './mutantName.mjs';
 import { ROOT, ensureNodeModules } from './system.mjs';
 
 const CORE = 'packages/core/src';
@@ -18,7 +20,6 @@ const NOT_CHANGED = ['StringLiteral', 'Regex', 'BlockStatement', 'ObjectLiteral'
 const ALSO = {
   document: ['job'],
   job: ['document'],
-  calculate: ['evaluate', 'array'],
   sky: ['array'],
 };
 
@@ -32,6 +33,9 @@ const { values, positionals } = parseArgs({
 });
 
 ensureNodeModules();
+const DRAWN = join(ROOT, '.ivolt/drawn.json');
+process.env.IVOLT_DRAWN = DRAWN;
+mkdirSync(dirname(DRAWN), { recursive: true });
 
 /** @source mulberry32 */
 function seeded(seed) {
@@ -58,7 +62,9 @@ const filesOf = (room) =>
     .filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts') && !name.endsWith('index.ts'))
     .map((name) => join(ROOT, CORE, room, name));
 
-/** Places of a room to change, each with how many changes it takes; drawn until there are enough. */
+const compiles = compilerOf(join(ROOT, CORE, '../tsconfig.json'));
+
+/** So many changes of a room that the compiler takes, or all there are. */
 async function drawn(room, many, random) {
   const files = filesOf(room).map((name) => ({ name, mutate: true, content: readFileSync(name, 'utf8') }));
   const { mutants } = await new Instrumenter(quiet).instrument(files, {
@@ -67,49 +73,38 @@ async function drawn(room, many, random) {
     ignorers: [],
     noHeader: true,
   });
-  const places = new Map();
-  for (const { fileName, location, status } of mutants) {
-    if (status === 'Ignored') continue;
-    const { start, end } = location;
-    const key = `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
-    const place = places.get(key) ?? { key, fileName, start, end, count: 0 };
-    place.count++;
-    places.set(key, place);
-  }
-  const within = (a, b) =>
-    a.fileName === b.fileName &&
-    (a.start.line > b.start.line || (a.start.line === b.start.line && a.start.column >= b.start.column)) &&
-    (a.end.line < b.end.line || (a.end.line === b.end.line && a.end.column <= b.end.column));
-  // a place that holds others would bring them along: only the innermost are drawn
-  const all = [...places.values()];
-  const inner = all.filter((place) => !all.some((other) => other !== place && within(other, place)));
+  const left = mutants.filter(({ status }) => status !== 'Ignored');
   const found = [];
-  for (let count = 0; count < many && inner.length > 0;) {
-    const [place] = inner.splice(Math.floor(random() * inner.length), 1);
-    found.push(place.key);
-    count += place.count;
+  while (found.length < many && left.length > 0) {
+    const [mutant] = left.splice(Math.floor(random() * left.length), 1);
+    if (compiles(mutant.fileName, mutant.location, mutant.replacement)) found.push(mutant);
   }
   return found;
 }
 
-/** What becomes of changes at these places. @param coverageAnalysis which tests are asked: those that came by, or all of the room */
-async function tried(room, mutate, coverageAnalysis) {
+/** What becomes of these changes, asked of the tests that come by them. */
+async function tried(room, mutants) {
+  process.env.IVOLT_ROOM = room;
+  writeFileSync(DRAWN, JSON.stringify(mutants.map(nameOf)));
   const asked = [room, ...(ALSO[room] ?? [])].map((name) => `<rootDir>/${CORE}/${name}/**/*.test.ts`);
   const { transform, transformIgnorePatterns, sandboxInjectedGlobals } = (await import('../jest.config.js'))
     .default.projects[0];
   const results = await new Stryker({
-    mutate,
+    mutate: mutants.map(
+      ({ fileName, location: { start, end } }) =>
+        `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`,
+    ),
     mutator: { excludedMutations: NOT_CHANGED },
     testRunner: 'jest',
-    coverageAnalysis,
+    coverageAnalysis: 'perTest',
     concurrency: 2,
-    timeoutMS: 8_000,
+    timeoutMS: 5_000,
     reporters: [],
     logLevel: 'off',
     fileLogLevel: 'off',
     allowConsoleColors: false,
-    checkers: ['typescript'],
-    tsconfigFile: `${CORE}/../tsconfig.json`,
+    plugins: ['@stryker-mutator/jest-runner', './scripts/mutateChecker.mjs'],
+    checkers: ['drawn'],
     disableTypeChecks: false,
     tempDirName: '.ivolt/mutate',
     ignorePatterns: [
@@ -125,54 +120,38 @@ async function tried(room, mutate, coverageAnalysis) {
       enableFindRelatedTests: false,
       config: {
         testMatch: asked,
-        // long, and about remembering alone
-        testPathIgnorePatterns: ['evaluate/anew'],
+        // about remembering alone, and what only asks that nothing is thrown
+        testPathIgnorePatterns: ['evaluate/anew', 'calculate/touches', 'evaluate/wild'],
         testEnvironment: 'node',
         testTimeout: 30_000,
         transform,
         transformIgnorePatterns,
         sandboxInjectedGlobals,
         silent: true,
+        runner: join(ROOT, 'scripts/mutateRunner.mjs'),
+        setupFilesAfterEnv: [`<rootDir>/${CORE}/testing/atOnce.ts`],
+        // each test comes by everything it asks for
+        moduleNameMapper: { '/memo$': `<rootDir>/${CORE}/testing/forgetful.ts` },
       },
     },
   }).runMutationTest();
   return results.filter(({ status }) => !['Ignored', 'CompileError', 'RuntimeError'].includes(status));
 }
 
-const missedOf = (results) =>
-  results.filter(({ status }) => status === 'Survived' || status === 'NoCoverage');
-
 async function measured(room) {
-  const mutate = await drawn(
+  const random = seeded(Number(values.seed) * 1000 + room.length * 17);
+  const all = await tried(room, await drawn(room, Number(values.many), random));
+  return {
     room,
-    Number(values.many),
-    seeded(Number(values.seed) * 1000 + room.length * 17),
-  );
-  const all = await tried(room, mutate, 'perTest');
-  let missed = missedOf(all);
-  if (missed.length > 0) {
-    // a step that is remembered is come by in the first test alone: what got away is shown to all of them
-    const nameOf = ({ fileName, location: { start, end }, replacement }) =>
-      [
-        fileName.replace(/^.*\/sandbox-[^/]+\//, ''),
-        start.line,
-        start.column,
-        end.line,
-        end.column,
-        replacement,
-      ].join();
-    const places = mutate.filter((place) => {
-      const [file, from, to] = place.split(/:(\d+):\d+-(\d+):\d+$/);
-      return missed.some(
-        ({ fileName, location }) =>
-          fileName.endsWith(file) && location.start.line >= Number(from) && location.end.line <= Number(to),
-      );
-    });
-    const again = new Set(missedOf(await tried(room, places, 'off')).map(nameOf));
-    missed = missed.filter((mutant) => again.has(nameOf(mutant)));
-  }
-  return { room, all: all.length, missed };
+    all: all.length,
+    missed: all.filter(({ status }) => status === 'Survived' || status === 'NoCoverage'),
+    late: all.filter(({ status }) => status === 'Timeout'),
+  };
 }
+
+const HOW = { NoCoverage: ' (no test goes there)', Timeout: ' (hangs)' };
+const told = ({ fileName, location, mutatorName, replacement, status }) =>
+  `  ${inRoot(fileName)}:${location.start.line} ${mutatorName}${HOW[status] ?? ''} → ${replacement}`;
 
 const rooms =
   positionals.length > 0
@@ -183,16 +162,16 @@ const rooms =
 const began = Date.now();
 for (const name of rooms) {
   const at = Date.now();
-  const { room, all, missed } = await measured(name);
+  const { room, all, missed, late } = await measured(name);
   const share = all > 0 ? Math.round((100 * (all - missed.length)) / all) : 100;
-  console.log(`${room}: ${share} % of ${all} changes noticed (${((Date.now() - at) / 1000).toFixed(0)} s)`);
-  if (values.show)
-    for (const { fileName, location, mutatorName, replacement, status } of missed)
-      console.log(
-        `  ${relative(ROOT, fileName).replace(/^.*\.ivolt\/mutate\/[^/]+\//, '')}:${location.start.line} ${mutatorName}${status === 'NoCoverage' ? ' (no test goes there)' : ''} → ${replacement}`,
-      );
+  const hung = late.length > 0 ? `, ${late.length} of them by hanging` : '';
+  console.log(
+    `${room}: ${share} % of ${all} changes noticed${hung} (${((Date.now() - at) / 1000).toFixed(0)} s)`,
+  );
+  if (values.show) for (const mutant of [...missed, ...late]) console.log(told(mutant));
 }
 rmSync(join(ROOT, '.ivolt/mutate'), { recursive: true, force: true });
+rmSync(DRAWN);
 console.log(
   `${rooms.length} rooms in ${((Date.now() - began) / 60_000).toFixed(1)} minutes, seed ${values.seed}`,
 );
