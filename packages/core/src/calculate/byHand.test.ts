@@ -81,6 +81,17 @@ describe('what the wires are told', () => {
     const idle = calculate(none, climate);
     const bare = baseOf(none, idle.loads, idle.bank, idle.power, null);
     expect([bare.inverter, bare.inverterSquareHours, bare.acUses]).toEqual([null, 0, []]);
+    // uses on AC want one, chosen or not
+    const unchosen = put(mixed, { '/power/inverter': null });
+    const asks = calculate(unchosen, climate);
+    const { runningW } = asks.power.asked;
+    expect(runningW).toBeGreaterThan(0);
+    expect(baseOf(unchosen, asks.loads, asks.bank, asks.power, null).inverter).toMatchObject({
+      label: 'Inverter',
+      continuousW: runningW,
+      station: false,
+      charger: false,
+    });
   });
   it('of an array: what its strings are, and the light on its own part', () => {
     const scene = withArrays(base, arrays, made);
@@ -114,6 +125,8 @@ describe('what the wires are told', () => {
       squareHours: null,
     });
     expect(scene.controllers.every(({ squareHours }) => squareHours === null)).toBe(true);
+    // panels that are not strung take no light, whatever is known of it
+    expect(withArrays(base, [blind.lead], made).arrays[0]!.squareHours).toBeNull();
   });
   it('of mains by what is chosen, else by the units; two legs give twice as much to what is on both', () => {
     const none = put(vale, { '/power/inverter': null });
@@ -150,6 +163,23 @@ describe('what the uses take', () => {
     const then = calculate(typed, climate).loads.gives;
     expect(then.ac).toBeCloseTo(inverter * 0.9, 9);
     expect(then.dc).toBeCloseTo(0.8, 9);
+  });
+  it('has an inverter that is in its controller drawing once', () => {
+    const used = (idle: object, kind: string, inController = true) => {
+      const design = put(vale, {
+        '/supply/inverterIdle': idle,
+        '/power/inverter/kind': kind,
+        '/controllers/c1/inverter': inController,
+      });
+      return calculate(design, climate).loads.heaviest!.busWh;
+    };
+    const guess = (value: number) => ({ value, from: 'guess' });
+    // its draw is a guess that goes with the controller, or the machine says that it is one with it
+    expect(used(guess(80), 'inverter')).toBe(used(guess(10), 'inverter'));
+    for (const kind of ['all-in-one', 'station'])
+      expect(used(measured(80), kind)).toBe(used(measured(10), kind));
+    expect(used(measured(80), 'inverter')).toBeGreaterThan(used(measured(10), 'inverter') + 24 * 69);
+    expect(used(guess(80), 'inverter', false)).toBeGreaterThan(used(guess(10), 'inverter', false) + 24 * 69);
   });
   it('is walked through the days only where a source or what waits for surplus asks for it', () => {
     const [id] = Object.keys(dairy.uses) as [string];
