@@ -11,7 +11,9 @@ import {
   chargeCurve,
   computePower,
   dayEfficiency,
+  holdsAll,
   hoursBetween,
+  inverterAt,
   inverterOfClass,
   inverterPrice,
   MACHINE_CLASSES,
@@ -149,6 +151,19 @@ describe('the efficiency of a day', () => {
   });
 });
 
+it('a machine carries the largest use, all that runs at once, and the hardest start', () => {
+  const asked = { ...acAsked(computeLoads(plain({})), {}), largestW: 900, runningW: 1400, startW: 3000 };
+  const machine = inverterAt(fourKW, 'single', 25, 0);
+  const does = (continuousW: number, surgeW: number) => holdsAll(asked)({ ...machine, continuousW, surgeW });
+  expect([does(1400, 3000), does(1399, 3000), does(1400, 2999), does(1000, 3000)]).toEqual([
+    true,
+    false,
+    false,
+    false,
+  ]);
+  expect(holdsAll({ ...asked, largestW: 1500 })({ ...machine, continuousW: 1400, surgeW: 3000 })).toBe(false);
+});
+
 it('two inverters stacked run at half of the share that one would', () => {
   const curve = { '10': catalogue(80), '50': catalogue(94), '100': catalogue(88) };
   const of = (stacked: number) => {
@@ -216,6 +231,12 @@ describe('a source beside the sun', () => {
     // what starts by itself asks nobody for hours
     expect(walked({ ...set({ hoursAWeek: 10 }), automatic: true }).hoursAWeek).toBe(168);
   });
+  it('charges from where it starts to where it stops', () => {
+    const of = (startAt: number, stopAt: number) => now(set({ startAt, stopAt })).chargeH;
+    expect(of(20, 60)).toBeCloseTo(of(20, 40) + of(40, 60), 9);
+    expect(of(20, 40)).toBeGreaterThan(0);
+    expect(of(60, 40)).toBe(0);
+  });
   it('takes no hours from a state of charge to a lower one', () => {
     const curve = chargeCurve(
       { capacityWh: 10_000, roundTrip: 1, acceptance: CHEMISTRIES.lfp.acceptance },
@@ -226,6 +247,8 @@ describe('a source beside the sun', () => {
     expect(hoursBetween(curve, 0.2, 0.5)).toBeCloseTo(3, 2);
     expect(hoursBetween(curve, 0.2, 2)).toBe(hoursBetween(curve, 0.2, 1));
     expect(hoursBetween(curve, -3, 0.5)).toBe(hoursBetween(curve, 0, 0.5));
+    // as long for each Wh where the bank takes all, also between the points of the curve
+    expect(hoursBetween(curve, 0.2, 0.2017)).toBeCloseTo(0.017, 9);
   });
 });
 
@@ -283,6 +306,17 @@ describe('days in which the bank lacks what is used', () => {
     expect(year.darkDays).toBe(31);
     // two hours a day, and on the first of February 800 Wh up to where it stops
     expect(year.sources[0]!.hours).toBeCloseTo(62 + 1.6, 6);
+    // from the first of January until then it is one run, begun once
+    expect(year.sources[0]!.starts).toBe(1);
+  });
+  it('takes of what comes by itself each day no more than the bank has room for', () => {
+    const stream = source({ dailyWh: january(900), bulkW: 0 });
+    const year = walkPower(part({ usedWh: january(300), mustWh: january(300), sources: [stream] }));
+    expect(year.months[0]!.bySource['s']).toBeCloseTo(300, 6);
+    const dry = walkPower(part({ usedWh: january(1200), mustWh: january(1200), sources: [stream] }));
+    // 1200 a day of the 1000 that were stored and 900 a day
+    expect(dry.months[0]!.bySource['s']).toBeCloseTo(900, 6);
+    expect(dry.months[0]!.unservedWh * 31).toBeCloseTo(31 * 300 - 1000, 6);
   });
   it('sheds what should run, of every use that only should', () => {
     const design = plain({

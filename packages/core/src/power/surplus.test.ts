@@ -43,4 +43,14 @@ describe('what waits for surplus', () => {
     expect(told!.limit.slice(0, 3)).toEqual(['watts', 'sun', 'asks']);
     expect(told).toMatchObject({ name: 'Tank', watts: 2000, litres: 60 });
   });
+  it('of several alike asks for all of them, and heats no water with what is no water', () => {
+    const uses = { car: { ...car, count: chosen(3), given: { litres: chosen(60) } } };
+    const design = { ...job, uses };
+    const [turn] = surplusInTurn(uses, rows(design), gives, days);
+    expect(turn!.mostWh[6]).toBeCloseTo((3 * 5 * 1000) / gives[car.supply], 6);
+    const [told] = surplusUses([turn!], uses, rows(design), []);
+    expect(told).toMatchObject({ watts: 3000, litres: null });
+    // nothing is known yet of what it took
+    expect(told!.takesWh).toEqual([]);
+  });
 });
