@@ -7,8 +7,8 @@ import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
 
 import { lossSideBySide } from './sideBySide';
-import { FIELD_AZIMUTHS, FIELD_TILTS, tiltField } from './tiltField';
-import { albedoBy, planeMonths } from '.';
+import { FIELD_AZIMUTHS, FIELD_TILTS, tiltField, tiltsInMonth } from './tiltField';
+import { albedoBy, arrayKeeps, equatorOf, feedOf, planeMonths, sentYear } from '.';
 
 const climate = { ...plainClimate(41.6, { altitudeM: 640 }), stops: {} };
 const panel = readSheet(sheetOfClass(moduleClass('mono-54-half')));
@@ -171,5 +171,49 @@ describe('the field of tilts and directions', () => {
       if (m === 1) expect(snowy[m]! / plain[m]!).toBeGreaterThan(1.1);
       else expect(snowy[m]).toBe(plain[m]);
     }
+  });
+});
+
+describe('what an array feeds, by hand', () => {
+  const { lead } = calculate(withAll(examples()[1]!.design, {}), climate);
+  const feed = (pile: { wiredW: number; kWh: number; ownKWh: number } | null) =>
+    feedOf(lead.plan, lead.module, 9000, pile, lead.year!, 'mppt', 57);
+  const keeps = arrayKeeps(lead.plan);
+  it('of a pile is its own watts, less what its sorts lose on one another', () => {
+    expect(feed({ wiredW: 1000, kWh: 900, ownKWh: 1000 }).factor).toBeCloseTo(1000 * keeps * 0.9, 9);
+    // panels that make nothing by themselves lose nothing on one another
+    expect(feed({ wiredW: 1000, kWh: 0, ownKWh: 0 }).factor).toBeCloseTo(1000 * keeps, 9);
+    expect(feed(null).factor).toBeCloseTo(feed(null).wiredModules * lead.module.pmaxW * keeps, 9);
+  });
+  it('is nothing through an input that takes nothing, and counts as clipped', () => {
+    const months = sentYear([{ ...feed(null), inputLimitW: 0 }], 0.98, 9000);
+    for (const { sentWh, clippedWh } of months) {
+      expect(sentWh).toEqual([0]);
+      expect(clippedWh).toBeGreaterThan(0);
+    }
+  });
+  it('is asked of no panels where none is strung', () => {
+    const none = withAll(examples()[1]!.design, { '/arrays/a1/strings/parallel': chosen(0) });
+    const { arrays } = calculate(none, climate).energy!;
+    expect(arrays['a1']).toMatchObject({ wiredModules: 0, perModuleWh: 0 });
+  });
+});
+
+describe('planes towards the equator', () => {
+  it('face south in the north, and from the equator itself', () => {
+    expect([60, 0.5, 0, -0.5].map(equatorOf)).toEqual([180, 180, 180, 0]);
+  });
+  it('have the same light by tilt as one by one', () => {
+    const { skies } = calculate(examples()[1]!.design, climate);
+    const june = tiltsInMonth(skies![5]!, 0.2, 180);
+    for (const [i, tiltDeg] of FIELD_TILTS.entries())
+      expect(june[i]).toBeCloseTo(
+        planeMonths(
+          skies!,
+          () => ({ tiltDeg, azimuthDeg: 180 }),
+          () => 0.2,
+        )[5]!,
+        9,
+      );
   });
 });
