@@ -13,7 +13,10 @@ import {
 import { boundOf } from './bound';
 import { ownKWh } from './doorValue';
 import { bestMix, searchMix, valueOf, withinWays } from './search';
+import { STEP_H, STEPS, type PlaneMonth } from '../sky';
+import { MONTH_DAYS } from '../units';
 import type { Door, Sort, StringOf } from './types';
+import { weatherPoints } from './weatherPoints';
 import { readCsv, relative } from '../../fixtures/read';
 
 // the same three invented modules as the curves are checked with
@@ -322,6 +325,18 @@ describe('a pile of unlike panels', () => {
     expect(told).toEqual([...told].sort((a, b) => a - b));
     expect(turn.value.exact).toBe(true);
   });
+  it('tells it from nothing to all, also where doors are filled one by one and then by twos', () => {
+    const [a, b, far] = sortsOf(2, 2, 20_000);
+    const doors = ['1', '2', '3'].map((id, i) => door(id, { maxParallel: 1, maxIscA: 42 - i }));
+    const told: number[] = [];
+    const search = searchMix([a!, b!, { ...far!, coldVocV: 500 }], doors);
+    for (let turn = search.next(); !turn.done; turn = search.next()) told.push(turn.value);
+    // a third of the first half for each door, and a ninth of the other for each that is the first of two
+    expect(told.slice(0, 3)).toEqual([0, 0.5 / 3, 1 / 3].map((share) => expect.closeTo(share, 9)));
+    expect(told.slice(3, 6)).toEqual([0.5, 0.5, 0.5 + 0.5 / 9].map((share) => expect.closeTo(share, 9)));
+    expect(told).toEqual([...told].sort((x, y) => x - y));
+    expect(told.at(-1)!).toBeLessThan(1);
+  });
 
   it('weighs a wiring that someone chose', () => {
     const [sorts, doors] = [sortsOf(3, 3, 0), [door('1')]];
@@ -347,5 +362,41 @@ describe('a pile of unlike panels', () => {
     );
     expect(mixed.ownKWh).toBeCloseTo(kept.ownKWh, 9);
     expect(mixed.kWh).toBeLessThan(0.75 * kept.kWh);
+  });
+});
+
+describe('a year in a few points', () => {
+  const year = (light: (step: number) => [share: number, cellC: number]) =>
+    MONTH_DAYS.map((_, month) => {
+      const cells = Array.from({ length: STEPS }, (__, step) => (month === 0 ? light(step) : [0, 25]));
+      return {
+        perWatt: Float64Array.from(cells, ([share]) => share!),
+        cellC: Float64Array.from(cells, ([, cell]) => cell!),
+      } as unknown as PlaneMonth;
+    });
+  it('has the light that a panel at its heat makes its watts of, by hours of a month', () => {
+    // 0.9 of its watts at 50 °C and -0.4 % a kelvin are those of 1000 W/m²; 0.1 at 25 °C of 100
+    const points = weatherPoints(
+      year((step) => (step === 10 ? [0.9, 50] : step === 11 ? [0.1, 25] : [0, 25])),
+      { gammaPmax: -0.004 },
+    );
+    expect(points).toEqual([
+      { wm2: expect.closeTo(100, 9), cellC: expect.closeTo(25, 9), hours: expect.closeTo(31 * STEP_H, 9) },
+      { wm2: expect.closeTo(1000, 9), cellC: expect.closeTo(50, 9), hours: expect.closeTo(31 * STEP_H, 9) },
+    ]);
+  });
+  it('leaves out what is nearly dark, and of light gathered together takes the heat by the light', () => {
+    const points = weatherPoints(
+      year((step) =>
+        step === 5 ? [0.03, 10] : step === 10 ? [0.5, 25] : step === 11 ? [0.41, 10] : [0, 25],
+      ),
+      { gammaPmax: 0 },
+    );
+    expect(points).toHaveLength(1);
+    expect(points[0]!.wm2).toBeCloseTo(455, 9);
+    expect(points[0]!.cellC).toBeCloseTo((500 * 25 + 410 * 10) / 910, 9);
+    expect(points[0]!.hours).toBeCloseTo(62 * STEP_H, 9);
+    // energy is kept, W/m² by hours
+    expect(points[0]!.wm2 * points[0]!.hours).toBeCloseTo(910 * 31 * STEP_H, 6);
   });
 });
