@@ -10,9 +10,9 @@ import {
   type FiveParameters,
   type ParallelSolved,
 } from '../curve';
-import { boundOf } from './bound';
-import { ownKWh } from './doorValue';
-import { bestMix, searchMix, valueOf, withinWays } from './search';
+import { boundOf, LONGEST } from './bound';
+import { DoorValue, ownKWh } from './doorValue';
+import { bestMix, searchMix, stringsOf, valueOf, withinWays } from './search';
 import { STEP_H, STEPS, type PlaneMonth } from '../sky';
 import { MONTH_DAYS } from '../units';
 import type { Door, Sort, StringOf } from './types';
@@ -323,6 +323,11 @@ describe('a pile of unlike panels', () => {
     for (; !turn.done; turn = search.next()) told.push(turn.value);
     expect(told.length).toBeGreaterThan(3);
     expect(told).toEqual([...told].sort((a, b) => a - b));
+    // a twentieth of each door's half until its strings are known, and half of it until they are in order
+    expect(told[0]).toBeCloseTo(0.025, 9);
+    expect(told.filter((share) => share < 0.5 && share >= 0.25).length).toBeGreaterThan(0);
+    expect(told).toContainEqual(expect.closeTo(0.525, 9));
+    expect(told.at(-1)!).toBeLessThan(1);
     expect(turn.value.exact).toBe(true);
   });
   it('tells it from nothing to all, also where doors are filled one by one and then by twos', () => {
@@ -362,6 +367,54 @@ describe('a pile of unlike panels', () => {
     );
     expect(mixed.ownKWh).toBeCloseTo(kept.ownKWh, 9);
     expect(mixed.kWh).toBeLessThan(0.75 * kept.kWh);
+  });
+});
+
+describe('one door, by hand', () => {
+  const [first, second] = sortsOf(30, 30);
+  const sorts = [
+    { ...first!, coldVocV: 40, hotVocV: 30, iscA: 10 },
+    { ...second!, coldVocV: 20, hotVocV: 14, iscA: 12 },
+  ];
+  it('bears a string up to each of its limits', () => {
+    const bears = (over: Partial<Door>, string: StringOf) =>
+      new DoorValue(door('1', over), sorts).bears(string);
+    // 2 × 40 + 20 = 100 V cold, 2 × 30 + 14 = 74 V hot, and 1.25 × 12 A under a bright sky
+    expect(bears({ maxV: 100 }, [2, 1])).toBe(true);
+    expect(bears({ maxV: 99.9 }, [2, 1])).toBe(false);
+    expect(bears({ startV: 74 }, [2, 1])).toBe(true);
+    expect(bears({ startV: 74.1 }, [2, 1])).toBe(false);
+    expect(bears({ chargesFromV: 74.1 }, [2, 1])).toBe(false);
+    expect(bears({ maxIscA: 15 }, [2, 1])).toBe(true);
+    expect(bears({ maxIscA: 14.9 }, [2, 1])).toBe(false);
+    // the one that gives less is what is in it
+    expect(bears({ maxIscA: 12.5 }, [2, 0])).toBe(true);
+  });
+  it('takes each string that it bears, up to its volts, and none of more panels than anyone strings', () => {
+    const found = stringsOf(new DoorValue(door('1', { maxV: 100, startV: 34 }), sorts), [30, 30]);
+    // cold volts of 40 a and 20 b up to 100, hot of 30 a and 14 b from 34
+    const byHand = [0, 1, 2].flatMap((a) =>
+      [0, 1, 2, 3, 4, 5]
+        .filter((b) => 40 * a + 20 * b <= 100 && 30 * a + 14 * b >= 34)
+        .map((b): StringOf => [a, b]),
+    );
+    const inOrder = (strings: readonly StringOf[]) => strings.map((string) => string.join()).sort();
+    expect(inOrder(found)).toEqual(inOrder(byHand));
+    const tiny = sorts.map((sort) => ({ ...sort, coldVocV: 1, hotVocV: 1 }));
+    const long = stringsOf(new DoorValue(door('1', { startV: 1, chargesFromV: 1 }), tiny), [30, 30]);
+    expect(Math.max(...long.map(([a, b]) => a! + b!))).toBe(LONGEST);
+    expect(long).toContainEqual([12, 12]);
+  });
+  it('finds the top of a curve between its volts', () => {
+    for (const string of [
+      [2, 0],
+      [3, 0],
+      [1, 2],
+    ]) {
+      const own = sortsOf(3, 3);
+      const value = new DoorValue(door('1'), own).alone(string);
+      expect(relative(value, solvedKWh([string], own, door('1')))).toBeLessThan(2e-5);
+    }
   });
 });
 
