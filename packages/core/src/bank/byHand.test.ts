@@ -1,7 +1,7 @@
 import type { Design } from '../document';
 import { blankDesign, catalogue, chosen, guess, measured, usualBank } from '../job';
 import { MONTH_DAYS } from '../units';
-import { CHEMISTRIES, chemistryOf, computeBank, cyclesAt, unitOf, type Demand } from '.';
+import { bankNeeds, CHEMISTRIES, chemistryOf, computeBank, cyclesAt, unitOf, type Demand } from '.';
 import { atMost } from './pinwheel';
 import { rainflow } from './rainflow';
 import { chargeThatBears, freezingPointC, leftStanding, longestRun } from './standing';
@@ -152,6 +152,54 @@ describe('days carried', () => {
     );
     // half a day is half a day
     expect(days((count) => 4 * usableWh * count).days).toBeCloseTo(0.25, 6);
+  });
+});
+
+describe('what is asked of a bank', () => {
+  const design = blankDesign({ name: 'B', kind: 'cabin', units: 'metric', busVolts: 24 });
+  const demand: Demand = {
+    months: MONTH_DAYS.map((_, m) => ({ busWh: m < 2 ? 0 : 1000 })),
+    heaviest: { fullWh: 1000 },
+    largestRunning: { bankW: 600 },
+    overDays: (days) => 1000 * days,
+  };
+  it('knows which of the months without use it is switched off in', () => {
+    const { idle } = computeBank({ ...design, bank: { ...design.bank, disconnected: [2, 7] } }, demand);
+    expect(idle).toEqual({ off: [2], on: [1] });
+    const all = computeBank(design, { ...demand, months: MONTH_DAYS.map(() => ({ busWh: 0 })) });
+    expect(all.idle).toEqual({ off: [], on: [] });
+  });
+  it('is by a careful school the days, worn, and by a worksheet more of each', () => {
+    const bank = {
+      ...design.bank,
+      coldest: chosen(25),
+      days: chosen(3),
+      endOfLife: chosen(80),
+      margin: chosen(10),
+    };
+    const of = (sizing: 'careful' | 'worksheet') => {
+      const plan = { ...bank, sizing };
+      const found = bankNeeds(plan, computeBank({ ...design, bank: plan }, demand), demand, 40);
+      return Object.fromEntries(found.map(({ school, ratedWh }) => [school, ratedWh]));
+    };
+    const { chemistry, temperatureFactor } = computeBank({ ...design, bank }, demand);
+    const [careful, worksheet] = [of('careful'), of('worksheet')];
+    expect(Object.keys(careful)).toEqual(['days', 'aged', 'discharge', 'charge']);
+    expect(careful['aged']! / careful['days']!).toBeCloseTo(1 / 0.8, 9);
+    expect(Object.keys(worksheet)).toEqual(['days', 'daily', 'aged', 'discharge', 'charge']);
+    // three days of 1000 Wh by depth and cold; amp-hours are rated as delivered, and a tenth is added
+    expect(worksheet['days']).toBeCloseTo(
+      ((3 * 1000) / (bank.depth.value / 100) / temperatureFactor) * 1.1,
+      6,
+    );
+    expect(worksheet['aged']).toBeCloseTo(((3 * 1000) / 0.8 / temperatureFactor) * 1.1, 6);
+    for (const needs of [careful, worksheet]) {
+      expect(needs['discharge']).toBeCloseTo(600 / chemistry.dischargeC, 9);
+      expect(needs['charge']).toBeCloseTo(
+        (40 / chemistry.chargeMaxC) * bank.series.value * bank.unitVolts.value,
+        9,
+      );
+    }
   });
 });
 

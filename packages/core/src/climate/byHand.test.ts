@@ -148,3 +148,22 @@ describe('the extremes of a file', () => {
     expect(own(0, 34, 1500).high).toMatchObject({ valueC: 37, from: 'file' });
   });
 });
+
+it('of a place without a record it lies far beyond its months, and moves with what is tried', () => {
+  const bare = { ...grid, lowestC: null, highestC: null };
+  const at = (shift = {}) => resolveClimate(job(), bare, shift)!;
+  const air = at().months.map(({ airC }) => airC);
+  const { low, high } = at();
+  expect(low.from).toBe('grid');
+  expect(low.valueC).toBeLessThan(Math.min(...air) - 5);
+  expect(high.valueC).toBeGreaterThan(Math.max(...air) + 5);
+  // whole degrees, away from the months
+  expect([low.valueC % 1, high.valueC % 1].map(Math.abs)).toEqual([0, 0]);
+  const moved = at({ lowK: -6, highK: 4 });
+  expect([moved.low.valueC, moved.high.valueC]).toEqual([low.valueC - 6, high.valueC + 4]);
+  const own = resolveClimate(job({ weather: file({ lowest: -9, highest: 41 }) }), grid, {
+    lowK: -6,
+    highK: 4,
+  })!;
+  expect([own.low.valueC, own.high.valueC]).toEqual([-20, 48]);
+});

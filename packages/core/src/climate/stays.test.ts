@@ -38,6 +38,13 @@ describe('stops', () => {
     expect(days.get('a')).toEqual([10, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 12]);
     expect(days.get('b')?.[3]).toBe(1);
   });
+  it('hold none while only half of where they are is known', () => {
+    for (const half of [{ lat: null }, { lon: null }]) {
+      const { days } = daysOfStay({ a: { ...stop('04-01', '04-10', 1), ...half } });
+      expect(days.has('a')).toBe(false);
+    }
+    expect(daysOfStay({ a: stop('04-01', '04-10', 1) }).days.get('a')![3]).toBe(10);
+  });
   it('that claim the same days are named, and the later has them', () => {
     const { days, overlaps } = daysOfStay({ a: stop('04-01', '04-30', 1), b: stop('04-21', '05-10', 2) });
     expect([days.get('a')?.[3], days.get('b')?.[3]]).toEqual([20, 10]);
