@@ -200,6 +200,14 @@ describe('what follows the weather', () => {
     expect(held.runWh + shortOfWeather(heater(1000, 1), cold)).toBeCloseTo(100 * degrees, 6);
     expect(useDay(heater(5000, 1), 1, null).runWh).toBe(0);
   });
+  it('of one to each person runs as often as there are people, hour by hour', () => {
+    const cold = month(-5, 5)!;
+    const each = { ...heater(5000, 1), perPerson: true };
+    const [one, three] = [useDay(each, 1, cold, 1), useDay(each, 1, cold, 3)];
+    expect(three.runWh).toBeCloseTo(3 * one.runWh, 6);
+    for (const cell of [4, 20, 31]) expect(three.profile[cell]).toBeCloseTo(3 * one.profile[cell]!, 9);
+    expect(three.profile.reduce((sum, watts) => sum + watts / 2, 0)).toBeCloseTo(three.runWh, 6);
+  });
   it('with a heat pump takes a share that lies between its best and its worst air', () => {
     const cold = month(-5, 5)!;
     const [plainly, pump] = [heater(5000, 1), heater(5000, 3)].map((of) => useDay(of, 1, cold).runWh);

@@ -123,6 +123,12 @@ describe('a measured series', () => {
     expect(useDay(logged, 9, null).runWh).toBe((23 * 24) / 2);
     expect(useDay(logged, 3, null).profile[10]).toBe(5);
   });
+  it('of several months is their mean in one that has none', () => {
+    const two = watts.map((hours, m) => (m === 6 ? Array<number>(24).fill(40) : hours));
+    const day = useDay({ ...logged, series: { ...logged.series!, watts: two } }, 9, null);
+    for (const hour of [0, 10, 23]) expect(day.profile[2 * hour]).toBeCloseTo((hour + 40) / 2, 9);
+    expect(day.runWh).toBeCloseTo(((23 * 24) / 2 + 24 * 40) / 2, 9);
+  });
   it('counts nothing before it is there', () => {
     expect(useDay({ ...logged, series: null }, 3, null)).toMatchObject({ runWh: 0, runW: 0 });
   });
