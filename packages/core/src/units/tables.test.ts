@@ -1,4 +1,4 @@
-import { clockIn, offsetOf, orderOf, stampIn } from './stamps';
+import { clockIn, minutesOf, momentOf, offsetOf, orderOf, stampIn } from './stamps';
 import { cellsOf, hasDecimalCommas, plainTable } from './plainTable';
 
 describe('cells of a line', () => {
@@ -83,6 +83,21 @@ describe('stamps', () => {
     expect(orderOf(['01/02/2024', '02/02/2024', '03/02/2024'])).toEqual({ order: 'day', proven: false });
     // both above twelve prove nothing
     expect(orderOf(['13/02/2024', '02/13/2024']).proven).toBe(false);
+  });
+  it('are a moment by the order of their table, two figures of a year being of this century', () => {
+    const at = (text: string, order: 'year' | 'day' | 'month') => momentOf(stampIn(text)!, order);
+    expect(at('05/03/2024 07:30', 'day')).toMatchObject({
+      year: 2024,
+      month: 3,
+      day: 5,
+      hour: 7,
+      minute: 30,
+    });
+    expect(at('05/03/24', 'month')).toMatchObject({ year: 2024, month: 5, day: 3, hour: 0, minute: 0 });
+    // a year that stands first is followed by month and day, whatever the rest has
+    expect(at('2024-03-05 07:30', 'month')).toMatchObject({ year: 2024, month: 3, day: 5 });
+    const apart = minutesOf(at('01/03/2024 00:15', 'day')) - minutesOf(at('29/02/2024 23:45', 'day'));
+    expect(apart).toBe(30);
   });
   it('have an offset from the meridian, hours', () => {
     expect(['+01:30', '-0500', '+00:00', 'Z'].map(offsetOf)).toEqual([1.5, -5, 0, 0]);
