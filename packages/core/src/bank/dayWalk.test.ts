@@ -143,6 +143,14 @@ describe('a mean day', () => {
       surplusH: 24,
     });
   });
+  it('has something over only while something is, however full it is', () => {
+    // it stands full, and what is made is what is used
+    expect(meanDay(ideal, flat(20), flat(20))).toMatchObject({ fullAtH: 0, lowest: 1, surplusH: 0 });
+    const { surplusH } = meanDay(ideal, between(16, 32, 160), flat(20));
+    // from about half past ten, when it is full, until the sun is gone at four
+    expect(surplusH).toBeGreaterThanOrEqual(5.5);
+    expect(surplusH).toBeLessThanOrEqual(6);
+  });
 });
 
 it('is seen by a walk with what the cold leaves of it, down to its depth', () => {
