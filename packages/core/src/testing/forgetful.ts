@@ -1,4 +1,5 @@
-import { remembered as real } from '../memo/remembered';
+import { remembered as rememberedReally } from '../memo/remembered';
+import { watched as watchedReally } from '../memo/watched';
 
 export * from '../memo/index';
 
@@ -7,13 +8,14 @@ beforeEach(() => {
   for (const one of forget) one();
 });
 
-/** A step that remembers nothing from the test before, so that each test comes by all that it asks for. */
-export function remembered<A extends readonly unknown[], R>(
-  name: string,
-  work: (...args: A) => R,
-  most?: number,
-): (...args: A) => R {
-  let known = real(name, work, most);
-  forget.push(() => (known = real(name, work, most)));
+/** Remembers nothing from the test before, so that each test comes by all that it asks for. */
+function forgetful<A extends readonly unknown[], R>(make: () => (...args: A) => R): (...args: A) => R {
+  let known = make();
+  forget.push(() => (known = make()));
   return (...args) => known(...args);
 }
+
+export const remembered: typeof rememberedReally = (name, work, most) =>
+  forgetful(() => rememberedReally(name, work, most));
+export const watched: typeof watchedReally = (name, work, options) =>
+  forgetful(() => watchedReally(name, work, options));
