@@ -450,6 +450,8 @@ describe('rows, stages and sheets', () => {
     const staged = { ...dairy, uses };
     expect(stagesIn(staged)).toEqual([1, 2]);
     expect(stagesIn(dairy)).toEqual([]);
+    const [some, other] = Object.values(dairy.uses);
+    expect(stagesIn({ uses: { a: { ...some!, stage: 3 }, b: { ...other!, stage: 1 } } })).toEqual([1, 3]);
     const [first, second] = [atStage(staged, 1), atStage(staged, 2)];
     for (const [id, { stage }] of Object.entries(uses)) {
       expect(first.uses[id]!.stage).toBe(stage === 2 ? 2 : 0);
@@ -505,6 +507,39 @@ describe('the schema, at its edges', () => {
     expect(at('45')).toEqual([]);
     expect(at('355')).toEqual([]);
     for (const between of ['47', '360', '-5', '05', '5.0']) expect(at(between)).not.toEqual([]);
+  });
+  it('takes what names another part only where that part is', () => {
+    const [use] = Object.keys(dairy.uses);
+    expect(messages(withValueAt(dairy, `/uses/${use}/event`, 'nobody')).join()).toMatch(
+      new RegExp(`^/uses/${use}/event`),
+    );
+    expect(problemsOfChange(dairy, withValueAt(dairy, `/uses/${use}/event`, 'nobody'))).not.toEqual([]);
+    expect(messages(withValueAt(dairy, '/arrays/a1/strings/controller', 'nobody')).join()).toMatch(
+      /^\/arrays\/a1\/strings\/controller/,
+    );
+    const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+    const [array, { pile }] = Object.entries(honey.arrays).find(([, plan]) => plan.pile)! as [
+      string,
+      Design['arrays'][string],
+    ];
+    const [string] = Object.keys(pile!.strings);
+    const path = `/arrays/${array}/pile/strings/${string}/panels/nobody`;
+    expect(messages(withValueAt(honey, path, 1)).join()).toMatch(path);
+  });
+  it('takes the limits of one input by each of their names', () => {
+    const [id] = Object.keys(dairy.controllers);
+    const limit = { value: 15, from: 'measured' as const };
+    for (const key of [
+      'maxVolts',
+      'startVolts',
+      'minVolts',
+      'maxWorkVolts',
+      'maxAmps',
+      'maxIscAmps',
+      'maxWatts',
+    ])
+      expect(messages(withValueAt(dairy, `/controllers/${id}/inputLimits/1`, { [key]: limit }))).toEqual([]);
+    expect(messages(withValueAt(dairy, `/controllers/${id}/inputLimits/1`, { most: limit }))).not.toEqual([]);
   });
   it('takes banks of 12, 24 and 48 V alone', () => {
     expect(BUS_VOLTS).toEqual([12, 24, 48]);

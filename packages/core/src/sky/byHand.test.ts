@@ -1,6 +1,10 @@
 import type { Obstacle, Skyline } from '../document';
 import { blankArray, chosen } from '../job';
+import { skyOf } from '../testing/climates';
 import { openDome, seenShare, skyView } from './dome';
+import { monthDays, monthLight, STEP_H, STEPS } from './monthLight';
+import { martinRuizDiffuse } from './plane';
+import { mixedMonth, type PlaneMonth } from './planeYear';
 import { shadowFigures } from './shadow';
 import { outlineOf } from './skyline';
 import { edgesOf, riseOf, shadowSpan } from './things';
@@ -115,4 +119,83 @@ it('panels stand side by side as many as their row is wide, and no more than the
   expect([across(20, 8, true), across(20, 8, false), across(3, 8, true), across(20, 0.4, true)]).toEqual([
     7, 4, 3, 1,
   ]);
+});
+
+it('a level plane sees no ground through its glass, one that lies on its face no sky', () => {
+  expect(martinRuizDiffuse(0).ground).toBe(0);
+  expect(martinRuizDiffuse(180).sky).toBe(0);
+  // and one that stands upright as much of the one as of the other
+  expect(martinRuizDiffuse(90).sky).toBeCloseTo(martinRuizDiffuse(90).ground, 9);
+});
+
+describe('a month spent at several places', () => {
+  const month = (watts: number, kinds: number[]): PlaneMonth => {
+    const day = (value: number) => new Float64Array(STEPS).fill(value);
+    return {
+      poaKWhm2: watts,
+      openKWhm2: 2 * watts,
+      perWatt: day(watts),
+      kinds: kinds.map(day),
+      clearPerWatt: day(3 * watts),
+      cellC: day(20 * watts),
+      lost: day(watts / 4),
+    };
+  };
+  const kindsOf = (...parts: [share: number, month: PlaneMonth][]) =>
+    mixedMonth(parts.map(([share, of]) => ({ share, month: of }))).kinds.map((day) => {
+      expect(new Set(day).size).toBe(1);
+      return day[0];
+    });
+  it('is their mean by the days at each', () => {
+    const mixed = mixedMonth([
+      { share: 0.25, month: month(2, [2]) },
+      { share: 0.75, month: month(4, [4]) },
+    ]);
+    expect(mixed).toMatchObject({ poaKWhm2: 3.5, openKWhm2: 7 });
+    expect([mixed.perWatt[5], mixed.clearPerWatt[5], mixed.cellC[5], mixed.lost[5]]).toEqual([
+      3.5, 10.5, 70, 0.875,
+    ]);
+  });
+  it('has the dark days of both first, as often as they come', () => {
+    const [dull, fair] = [month(2, [1, 3]), month(5, [4, 6])];
+    expect(kindsOf([0.5, dull], [0.5, fair])).toEqual([2, 5]);
+    // half of the days at each: a quarter of them 1, 2 and so on; three quarters and one quarter
+    expect(kindsOf([0.75, dull], [0.25, fair])).toEqual([
+      expect.closeTo((0.75 * 1 + 0.25 * 3) / 1, 9),
+      expect.closeTo((0.5 * 3 + 0.25 * 4 + 0.25 * 6) / 1, 9),
+    ]);
+    // a place without light on half of the days makes the darker half dark
+    expect(kindsOf([0.5, fair])).toEqual([0, 5]);
+    expect(mixedMonth([{ share: 0, month: month(1, []) }]).kinds).toEqual([]);
+  });
+});
+
+it('a file’s own light keeps its split, spread over dark and bright days', () => {
+  const sky = skyOf(40, 5, 0.55);
+  const halves = Array.from({ length: 48 }, (_, half) =>
+    Math.max(0, Math.sin(((half / 2 - 5.5) / 13) * Math.PI)),
+  );
+  const through = (most: number) => Array.from({ length: 12 }, () => halves.map((of) => most * of));
+  const light = { ghi: through(700), dni: through(500), dhi: through(260), circumsolar: through(40) };
+  const at = { ...sky.months[0]!, ghiFrom: 'file' as const };
+  const mean = monthLight({ ...sky, light }, at, 5, 'isotropic');
+  const kinds = monthDays({ ...sky, light }, at, 5, 'isotropic');
+  // straight between the middles of the file's half hours
+  const file = (half: number[], step: number) => {
+    const place = (step + 0.5) * STEP_H * 2 - 0.5;
+    const left = Math.floor(place);
+    return half[left]! + (half[left + 1]! - half[left]!) * (place - left);
+  };
+  for (let step = 9 / STEP_H; step < 15 / STEP_H; step++)
+    for (const [key, of] of [
+      ['ghi', light.ghi],
+      ['dni', light.dni],
+      ['dome', light.dhi],
+    ] as const) {
+      expect(mean[key][step]).toBeCloseTo(file(of[5]!, step), 6);
+      expect(kinds.reduce((sum, day) => sum + day[key][step]!, 0) / kinds.length).toBeCloseTo(
+        mean[key][step]!,
+        6,
+      );
+    }
 });

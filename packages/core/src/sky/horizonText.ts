@@ -128,8 +128,8 @@ function resampled(points: readonly [number, number][]): Record<string, number> 
   const result: Record<string, number> = {};
   for (let azimuth = 0; azimuth < 360; azimuth += HORIZON_STEP_DEG) {
     const after = inTurn.findIndex(([at]) => at >= azimuth);
-    const next = inTurn[after === -1 ? 0 : after];
-    const before = inTurn[(after === -1 ? inTurn.length : after) - 1] ?? inTurn.at(-1);
+    const next = inTurn[after] ?? inTurn[0];
+    const before = inTurn[after - 1] ?? inTurn.at(-1);
     if (!next || !before) continue;
     const span = turn(next[0] - before[0]);
     const along = span === 0 ? 0 : turn(azimuth - before[0]) / span;

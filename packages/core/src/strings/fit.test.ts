@@ -10,6 +10,7 @@ import {
   type ControllerWindow,
   type PanelAtExtremes,
 } from './fit';
+import { FULL_SUN } from './leanMonth';
 
 // straight down from its best at 26.4 V to 33.9 V open, so that what is left at some volts is plain to see
 const hot: PanelAtExtremes['hot'] = {
@@ -97,6 +98,58 @@ it('ranks what keeps more of a hot afternoon first, of as many panels', () => {
   ]);
 });
 
+it('takes from panels tied to the bank what they give at its volts', () => {
+  // of their best 80 % at 14 V each, 70 % at 28
+  const tied = { ...panel, tied: (volts: number) => (volts < 20 ? 0.8 : 0.7) };
+  const onBank = { ...window, ties: true, chargesFromV: 28, startV: 28, maxIscA: 200, usableW: 99_999 };
+  const keeps = { lean: FULL_SUN, keeps: 0.9 };
+  const each = (series: number, given: Partial<ControllerWindow> = {}) =>
+    tryArrangement(series, 2, 1, tied, { ...onBank, ...given }, 2 * series, keeps);
+  expect(each(2).makesWh).toBeCloseTo(4 * 410 * 0.8 * 0.9, 6);
+  expect(each(1).makesWh).toBeCloseTo(2 * 410 * 0.7 * 0.9, 6);
+  // its amps count at the bank's 28 V: 20 A of them are 560 W
+  expect(each(2, { maxA: 20 }).makesWh).toBeCloseTo(560, 6);
+  expect(each(2, { maxA: 20 }).kept).toBeCloseTo(20 / (2 * 13.06), 9);
+  // of 1640 W it could use half, of what is given of them at 28 V more
+  expect(each(2, { usableW: 820 }).kept).toBeCloseTo(820 / (1640 * 0.8), 9);
+  // a tracker's count at the string's own volts
+  const tracks = tryArrangement(2, 2, 1, tied, { ...onBank, ties: false, maxA: 20 }, 4, keeps);
+  expect(tracks.makesWh).toBeCloseTo(20 * 2 * 31.4, 6);
+  // in the heat the amps decide for the one, the power for the other
+  const apart = { ...tied, hot: { ...hot, amps: hot.amps.map(() => 1) } };
+  expect(tryArrangement(1, 1, 1, apart, onBank, 1).hotKept).toBe(1);
+  expect(tryArrangement(1, 1, 1, apart, { ...onBank, ties: false }, 1).hotKept).toBeCloseTo(5.9 / 7.5, 2);
+});
+
+it('counts the watts of each input, of all together no more than can be used', () => {
+  const two = { ...window, inputs: 2, maxInputW: 700 };
+  const made = (usableW: number) => tryArrangement(3, 1, 2, panel, { ...two, usableW }, 6);
+  expect([made(3500).makesWh, made(1000).makesWh]).toEqual([1400, 1000]);
+  expect(made(3500)).toMatchObject({ kept: 1400 / (6 * 410), losses: LOSS.watts });
+  expect(made(1000).kept).toBe(1000 / (6 * 410));
+});
+
+it('of what makes as much puts fewer strings first, then fewer inputs, then more room below the limit', () => {
+  const plenty = { ...window, chargesFromV: 20, startV: 20, maxIscA: 999, maxA: 999, usableW: 1000 };
+  const cool = { ...panel, hot: { ...hot, power: hot.power.map(() => 1) } };
+  const ranked = fitStrings(cool, () => ({ ...plenty, inputs: 2 }), 6).filter(({ faults }) => faults === 0);
+  const full = ranked.filter(({ makesWh }) => makesWh === 1000);
+  expect(full.map(({ parallel, inputs, series }) => [parallel, inputs, series])).toEqual([
+    [1, 1, 3],
+    [1, 2, 2],
+    [1, 2, 3],
+    [2, 1, 2],
+    [2, 1, 3],
+    [2, 2, 1],
+    [3, 1, 1],
+    [3, 1, 2],
+    [3, 2, 1],
+    [4, 1, 1],
+    [5, 1, 1],
+    [6, 1, 1],
+  ]);
+});
+
 it('is monotonic: one panel more never lowers volts, colder never brings a failing string back', () => {
   fc.assert(
     fc.property(
@@ -145,4 +198,23 @@ it.each(CONTROLLER_CLASSES)('the class $label has its window the right way out',
   expect(n.minVolts).toBeLessThan(n.maxWorkVolts);
   expect(n.maxWorkVolts).toBeLessThanOrEqual(n.maxVolts);
   expect(n.maxAmps).toBeLessThanOrEqual(n.maxIscAmps);
+});
+
+it.each(CONTROLLER_CLASSES)('the class $label is what its name says', (one) => {
+  const { label, about, kind, buses, inverter, numbers: n, startVolts } = one;
+  if (kind !== 'boost') expect(label.match(/\d+/g)!.map(Number)).toContain(n.maxVolts);
+  const ofAmps = /(\d+) A/.exec(label);
+  if (ofAmps) expect([n.chargeAmps, n.maxAmps]).toContain(Number(ofAmps[1]));
+  const many = ['one', 'two', 'three', 'four', undefined, undefined, undefined, 'eight'].findIndex(
+    (word) => word && label.includes(`${word} input`),
+  );
+  if (many >= 0) expect(n.inputs).toBe(many + 1);
+  // what has an inverter in it says so, and is for the banks it names
+  expect(inverter).toBe(/hybrid|inverter/.test(about) || kind === 'station');
+  const named = [12, 24, 48].filter((bus) => new RegExp(`\\b${bus}\\b`).test(about));
+  if (named.length > 0 && kind !== 'station') expect(buses).toEqual(named);
+  if (/all banks/.test(about)) expect(buses).toEqual([12, 24, 48]);
+  // nothing it works with is above what it bears, nor does it start below what it works from
+  if (startVolts !== null) expect(startVolts).toBeGreaterThan(n.minVolts);
+  expect(n.headroom === 0).toBe(kind === 'boost' || kind === 'station');
 });
