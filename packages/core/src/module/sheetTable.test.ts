@@ -126,6 +126,37 @@ describe('a table of data sheets, however it is written', () => {
     expect(lost.sheets[0]!.sheet.betaVoc).toBeNull();
     expect(lost.doubts).toEqual([expect.stringMatching(/no such coefficient.*left out/)]);
   });
+  it('asks so for each coefficient, and takes no point below zero', () => {
+    const rows = cellsOf(
+      'Voc,Isc,Vmp,Imp,Temp coeff Isc,Temp coeff Pmax,Max fuse\n37.2,13.95,31.4,13.06,0.05,-0.34,25\n37.2,13.95,31.4,13.06,0.05,-0.34,-25',
+    );
+    const table = sheetTable(rows)!;
+    expect(table.columns.map(({ as, doubt }) => [as, doubt !== null])).toEqual([
+      ...['voc', 'isc', 'vmp', 'imp'].map((as) => [as, false]),
+      ['alphaIsc', true],
+      ['gammaPmax', true],
+      ['maxFuse', false],
+    ]);
+    const { sheets, problems } = readSheets(table.rows, table.columns);
+    expect(sheets.map(({ sheet }) => [sheet.alphaIsc?.value, sheet.gammaPmax?.value])).toEqual([
+      [0.05, -0.34],
+    ]);
+    expect(problems).toEqual([expect.stringMatching(/^Row 2 .*-25 is below zero/)]);
+  });
+  it('takes words under no heading for names, and passes over rows and columns without any', () => {
+    const rows = [
+      ['  ', ' Voc ', 'Isc', 'Vmp', 'Imp', 'Label', 'Type'],
+      ['', '', ' ', '', '', '', ''],
+      [' Barn, old ', ' 37.2 ', '13.95', '31.4', '13.06', '', '60'],
+      ['', '', '', '', '', '', ''],
+      ['Shed', '37.3', '14', '31.5', '13.1', '', '60'],
+    ];
+    expect(rolesOf(rows)).toEqual(['name', 'voc V', 'isc A', 'vmp V', 'imp A', 'none', 'none']);
+    expect(read(rows).sheets.map(({ name, sheet }) => [name, sheet.voc.value])).toEqual([
+      ['Barn, old', 37.2],
+      ['Shed', 37.3],
+    ]);
+  });
   it('never takes one column twice, and says which', () => {
     const { columns } = sheetTable(
       cellsOf('Model,Voc,Isc,Vmp,Imp,Voc measured\nA,37.2,13.95,31.4,13.06,36.9'),

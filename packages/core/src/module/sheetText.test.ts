@@ -229,6 +229,30 @@ it('gives a figure by itself to the label that waits for it, and to no other', (
   expect(asObject('Isc 9,125 A\nVoc 37,3 V\nVmp 31,4 V')).toMatchObject({ isc: 9.125, voc: 37.3 });
 });
 
+it('of several figures takes the one that agrees with the others, else the first', () => {
+  const four = 'Voc 37.2 V\nIsc 13.95 A\nVmp 31.4 V\nImp 13.06 A';
+  expect(asObject(`Pmax 550 W\n${four}\nPmax 410 W`)).toMatchObject({ pmax: 410 });
+  expect(asObject('Pmax 550 W\nPmax 410 W')).toEqual({ pmax: 550 });
+  expect(asObject(`Vmp 41.2 V\nImp 14.5 A\n${four}`)).toMatchObject({ vmp: 31.4, imp: 13.06 });
+  // a share of the open volts or the short-circuit amps that no panel has is another figure
+  expect(asObject(`Vmp 20 V\nImp 9 A\n${four}`)).toMatchObject({ vmp: 31.4, imp: 13.06 });
+});
+
+it('does not take a model’s name for a figure of its row', () => {
+  const table = (row: string) => asObject(`Model Pmax Voc Isc Vmp Imp\n${row}`);
+  expect(table('XY-410M 410W 37.2V 13.95A 31.4V 13.06A')).toEqual({
+    pmax: 410,
+    voc: 37.2,
+    isc: 13.95,
+    vmp: 31.4,
+    imp: 13.06,
+  });
+  expect(table('XY-410M 410 37.2 13.95 31.4')).toEqual({});
+  // a figure may stand before its name, and only before one
+  expect(asObject('37.3 V (Voc)\n9.8 A (Isc)')).toEqual({ voc: 37.3, isc: 9.8 });
+  expect(asObject('(Voc)\n37.3 V')).toEqual({ voc: 37.3 });
+});
+
 it('knows under which conditions figures stand, by the line above them', () => {
   expect(asObject('NMOT, wind 1 m/s\nVoc 35.1 V\nSTC, table 2\nVoc 37.2 V')).toEqual({ voc: 37.2 });
   // two columns, of which the first is at standard conditions, are one model

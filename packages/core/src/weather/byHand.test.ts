@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { gzipSync, strToU8 } from 'fflate';
 import { MONTH_DAYS, offsetOf, type Moment } from '../units';
 import { decodeText } from './decode';
-import { completed, emptyYear, hourIndex, HOURS, type HourlyYear } from './hours';
+import { completed, emptyYear, hourIndex, HOURS, sunOfYear, type HourlyYear } from './hours';
 import { monthsOf, readMonthTable } from './monthly';
 import { readEpw } from './station';
 import { weatherOf } from './summary';
@@ -100,6 +100,27 @@ describe('gaps of a year', () => {
     expect(noons.year.air[37]).toBeNaN();
     expect(noons.notes[0]).toMatch(/^3\d\d hours of air/);
   });
+  it('of beam or diffuse follow from the other two, of both from the global light by Erbs', () => {
+    const { cosZenith, extraterrestrialWm2 } = sunOfYear(emptyYear(place));
+    const [noon, night] = [hourIndex(6, 1, 12)!, hourIndex(6, 1, 2)!];
+    const up = cosZenith[noon]!;
+    const at = (hour: number, ghi: number, dni: number, dhi: number) => {
+      const year = yearOf(() => 3);
+      [year.ghi, year.dni, year.dhi].forEach((series, k) => (series[hour] = [ghi, dni, dhi][k]!));
+      const { year: after } = completed(year);
+      return [after.ghi, after.dni, after.dhi].map((series) => series[hour]!);
+    };
+    const near = (values: number[]) => values.map((value) => expect.closeTo(value, 6));
+    expect(at(noon, 600, NaN, 240)).toEqual(near([600, 360 / up, 240]));
+    expect(at(noon, 600, 400, NaN)).toEqual(near([600, 400, 600 - 400 * up]));
+    expect(at(noon, NaN, 400, 240)).toEqual(near([240 + 400 * up, 400, 240]));
+    // more beam than the whole leaves no diffuse below nothing
+    expect(at(noon, 200, 900, NaN)[2]).toBe(0);
+    const kt = 600 / (extraterrestrialWm2[noon]! * up);
+    const share = 0.9511 - 0.1604 * kt + 4.388 * kt ** 2 - 16.638 * kt ** 3 + 12.336 * kt ** 4;
+    expect(at(noon, 600, NaN, NaN)).toEqual(near([600, (600 * (1 - share)) / up, 600 * share]));
+    expect(at(night, 0, NaN, NaN)).toEqual([0, 0, 0]);
+  });
   it('leave a month its mean by the hours that are there', () => {
     const year = yearOf(() => 3);
     // 200 W/m² by day and night, but for 15 days from 24 January: too long to fill, too short to spoil a month
@@ -113,6 +134,31 @@ describe('gaps of a year', () => {
     // 0.2 kW/m² over 24 h
     expect(ghi).toEqual(MONTH_DAYS.map(() => 4.8));
     expect(notes[0]).toBe('as read');
+  });
+  it('of all its air leave it no extremes, and of one day that day’s', () => {
+    const told = (air: (hour: number) => number) =>
+      weatherOf(yearOf(air), { name: 'x', kind: 'hourly', notes: [] });
+    expect(told(() => NaN)).toMatchObject({ lowest: null, highest: null, light: null });
+    expect(
+      told((hour) => (hour < 24 ? 5 + (hour === 13 ? 9 : 0) - (hour === 4 ? 7 : 0) : NaN)),
+    ).toMatchObject({
+      lowest: -2,
+      highest: 14,
+    });
+  });
+  it('but a few hours of light do not give a month, nor the year its light', () => {
+    const year = yearOf(() => 3);
+    for (let hour = 0; hour < HOURS; hour++)
+      [year.ghi, year.dni, year.dhi].forEach((series) => (series[hour] = 100));
+    // of March half of its hours, and those after one another
+    for (let hour = 59 * 24; hour < 59 * 24 + 16 * 24; hour++)
+      [year.ghi, year.dni, year.dhi].forEach((series) => (series[hour] = NaN));
+    const { ghi, light, notes } = weatherOf(year, { name: 'x', kind: 'hourly', notes: [] });
+    expect(ghi.map((value) => value === null)).toEqual(MONTH_DAYS.map((_, month) => month === 2));
+    expect([light, notes[0]]).toEqual([
+      null,
+      '1 of 12 months have too few hours of light and is left to the climate grid: 3.',
+    ]);
   });
 });
 
@@ -231,5 +277,21 @@ describe('tables of months', () => {
       NAMES.map((name, m) => `${name}${dated(year)}\t${(GHI[m]! + (year - 22) * 0.2).toFixed(1)}`),
     );
     expect(of(rows.join('\n'))).toEqual(GHI.map((value) => Number((value + 0.1).toFixed(3))));
+    const remarks = (text: string) => {
+      const read = readMonthTable(text, 66);
+      return read.ok && read.table.remarks;
+    };
+    expect(remarks(rows.join('\n'))).toEqual(['2 years are averaged.']);
+    expect(remarks(rows.slice(0, 12).join('\n'))).toEqual([]);
+  });
+  it('keep a mean power in W/m² apart from energies by the day and by the month', () => {
+    const by = (heading: string, factor: number) =>
+      of(
+        `Month\t${heading}\n${NAMES.map((name, m) => `${name}\t${(GHI[m]! * factor).toFixed(2)}`).join('\n')}`,
+      );
+    const near = GHI.map((value) => expect.closeTo(value, 2));
+    expect(by('mean W/m²', 1000 / 24)).toEqual(near);
+    expect(by('GHI, W/m² per day', 1000 / 24)).toEqual(near);
+    expect(by('Wh/m² per day', 1000)).toEqual(near);
   });
 });

@@ -88,22 +88,30 @@ const ROLES: readonly (readonly [Role, RegExp])[] = [
   ['date', /^date|^day$|datum/i],
 ];
 
+/** Lines through the year by which units are told; as many that no hour of the day is passed over. */
+const THROUGH = 307;
+
 /** Looks at a plain CSV of hours and guesses what its columns are. Null where it is no such table. */
 export function previewHourly(text: string, lonDeg: number | null): HourlyPreview | null {
   const table = plainTable(text);
   if (!table || table.headings.length < 2) return null;
   const { separator, headingLine, headings, body, sample } = table;
   const taken = new Set<Role>();
+  // units are told by the whole year: its first days have little light, and no warmth
+  const through = Array.from({ length: THROUGH }, (_, i) =>
+    cellsOf(body[Math.floor((i * body.length) / THROUGH)] ?? '', separator),
+  );
   const columns = headings.map((heading, index): ColumnGuess => {
     const cells = sample.map((row) => row[index] ?? '');
+    const amounts = [...cells, ...through.map((row) => row[index] ?? '')];
     const [role, doubt] = roleOf(heading, cells, taken);
     if (role !== 'none') taken.add(role);
     return {
       heading: heading || `column ${index + 1}`,
       role,
-      unit: unitOf(heading, role, cells),
+      unit: unitOf(heading, role, amounts),
       units: Object.fromEntries(
-        Object.keys(UNITS_OF).map((other) => [other, unitOf(heading, other as Role, cells)]),
+        Object.keys(UNITS_OF).map((other) => [other, unitOf(heading, other as Role, amounts)]),
       ),
       doubt,
       sample: cells.slice(11, 15),
@@ -185,7 +193,7 @@ function fitting(role: Role, cells: readonly string[]): boolean {
 }
 
 function unitOf(heading: string, role: Role, cells: readonly string[]): string {
-  const [usual] = UNITS_OF[role] ?? [''];
+  const usual = UNITS_OF[role]?.[0];
   if (!usual) return '';
   const said = heading.toLowerCase();
   const values = cells.flatMap((cell) => {

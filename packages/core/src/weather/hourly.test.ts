@@ -84,6 +84,45 @@ describe('a table of hours, however it is written', () => {
     for (const [m, value] of ghi.entries()) expect(Math.abs(value! / MONTHS[m]! - 1)).toBeLessThan(0.005);
     if (roles.includes('air')) expect(Math.abs(air[6]! - 22)).toBeLessThan(1);
   });
+  it('reads the air by its heading, else by what air can be', () => {
+    const unit = (heading: string, of: (air: number) => number) =>
+      preview(
+        table(
+          `time,ghi,${heading}`,
+          ({ y, m, d, h, ghi, air }) => `${y}-${two(m)}-${two(d)} ${h}:00,${ghi},${of(air)}`,
+        ),
+      ).columns[2]!.unit;
+    // of a cold place, where no figure tells °F from °C
+    for (const heading of ['Temp °F', 'Temp (F)', 'air_temp_f', 'Air temp Fahrenheit', 'Temp F'])
+      expect([heading, unit(heading, (air) => air)]).toEqual([heading, '°F']);
+    expect(unit('Temp', (air) => air * 1.8 + 32)).toBe('°F');
+    expect(unit('Temp', (air) => air)).toBe('°C');
+    expect(unit('Temp', (air) => air + 273.15)).toBe('K');
+    expect(unit('Temp [K]', (air) => air + 273.15)).toBe('K');
+  });
+  it('tells the unit of light by the whole year, though it begins in the dark', () => {
+    const sunless = (scale: number) =>
+      preview(
+        table(
+          'time,Irradiance',
+          ({ y, m, d, h, ghi }) =>
+            `${y}-${two(m)}-${two(d)} ${h}:00,${m === 1 ? Math.min(ghi, 1) * scale : ghi * scale}`,
+        ),
+      ).columns[1]!.unit;
+    expect([sunless(1), sunless(0.001), sunless(3.6)]).toEqual(['W/m²', 'kW/m²', 'kJ/m²']);
+  });
+  it('takes for days and hours only what these can be', () => {
+    const roles = (heading: string, of: (i: number) => number) =>
+      preview(
+        Array.from(
+          { length: 400 },
+          (_, i) => `2023-01-${two(1 + Math.floor(i / 24))} ${i % 24}:00,${i % 24 > 8 ? 300 : 0},${of(i)}`,
+        ).reduce((all, line) => `${all}\n${line}`, `time,ghi,${heading}`),
+      ).columns.map(({ role }) => role);
+    // a reading far down the column that no month has
+    expect(roles('Month', (i) => (i === 390 ? 13 : 1))[2]).not.toBe('month');
+    expect(roles('Minute', (i) => (i === 390 ? 60 : 0))[2]).not.toBe('minute');
+  });
   it('has one order of day and month for the whole of it', () => {
     const few = (days: number) =>
       Array.from({ length: days * 24 }, (_, i) => `${1 + Math.floor(i / 24)}/1/2023 ${i % 24}:00`);

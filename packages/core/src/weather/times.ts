@@ -14,7 +14,6 @@ export interface Clock {
 }
 
 const MEANS_H: Readonly<Record<TimeMeans, number>> = { start: 0.5, middle: 0, end: -0.5 };
-const LEAP = (year: number) => (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
 const daysIn = (year: number, month: number) => new Date(Date.UTC(year, month, 0)).getUTCDate();
 
 /**
@@ -36,7 +35,7 @@ export function hourOf(moment: Moment, clock: Clock, stepH: number): number | 'l
   const date = new Date(Date.UTC(year, month - 1, day) + Math.floor(hours) * 3_600_000);
   if (Number.isNaN(date.getTime())) return null;
   const [m, d] = [date.getUTCMonth() + 1, date.getUTCDate()];
-  return m === 2 && d === 29 && LEAP(date.getUTCFullYear()) ? 'leap' : hourIndex(m, d, date.getUTCHours());
+  return m === 2 && d === 29 ? 'leap' : hourIndex(m, d, date.getUTCHours());
 }
 
 /** Between the last Sundays of March and October, the common rule of Europe. */
