@@ -189,6 +189,182 @@ describe('messy tables', () => {
   });
 });
 
+describe('a column of a paste', () => {
+  /** As what one is taken that stands between a name and the watts, its unit and what is said of it. */
+  const as = (heading: string, ...cells: string[]) => {
+    const body = (cells.length > 0 ? cells : ['3', '5']).map((cell) => ['Lamp', cell, '40']);
+    const [, column] = readUseRows([['Appliance', heading, 'Watts'], ...body], 1).columns;
+    return [column!.as, column!.unit, column!.doubt];
+  };
+  it.each([
+    ['Hours', 'hours', '', null],
+    ['h/day', 'hours', '', null],
+    ['run time', 'hours', '', null],
+    ['Hours per week', 'hoursWeek', '', null],
+    ['min per day', 'minutes', '', null],
+    ['How many', 'count', '', null],
+    ['pcs', 'count', '', null],
+    ['Season', 'months', '', null],
+    ['AC or DC', 'supply', '', null],
+    ['Priority', 'priority', '', null],
+    ['Standby', 'standby', '', null],
+    ['Standby (kW)', 'standby', 'kW', null],
+    ['Phantom, watts', 'standby', 'W', null],
+    ['Energy', 'energyDay', 'Wh', 'only compared with watts × hours'],
+    ['kWh/day', 'energyDay', 'kWh', 'only compared with watts × hours'],
+    ['Use (kWh)', 'energyDay', 'kWh', 'only compared with watts × hours'],
+    ['Total power', 'totalWatts', '', 'only compared with watts × count'],
+    ['Total (kW)', 'totalWatts', 'kW', 'only compared with watts × count'],
+    ['Total', 'skip', '', 'a total, which is not asked for here'],
+    ['Start factor', 'startFactor', '', null],
+    ['Surge watts', 'startWatts', '', 'made a multiple of the running watts'],
+    ['Power factor', 'skip', '', 'a power factor, which is not asked for here'],
+    ['Voltage', 'skip', '', 'volts, which the watts already hold'],
+    ['Current', 'skip', '', 'amps: multiply by the volts for watts'],
+    ['Brand', 'skip', '', 'not asked for here'],
+    ['Colour', 'skip', '', 'not known, and left out'],
+    ['Watts', 'watts', '', null],
+    ['W', 'watts', 'W', null],
+  ] as const)('headed “%s” is %s', (heading, ...expected) => {
+    if (expected[0] === 'watts') {
+      // two for the same: the first of them counts
+      const { columns } = readUseRows(
+        [
+          ['Appliance', heading, 'Watts'],
+          ['Lamp', '3', '40'],
+        ],
+        1,
+      );
+      expect([columns[1]!.as, columns[1]!.unit, columns[2]!.as, columns[2]!.doubt]).toEqual([
+        'watts',
+        expected[1],
+        'skip',
+        'a second column of the same, left out',
+      ]);
+    } else expect(as(heading)).toEqual(expected);
+  });
+  it('headed “start” is a multiple, or watts where one of them is above any multiple', () => {
+    expect([as('Start')[0], as('Start', '1', '20')[0], as('Start', '1', '21')[0]]).toEqual([
+      'startFactor',
+      'startFactor',
+      'startWatts',
+    ]);
+  });
+  it('headed “no.” counts the rows, or what there are of it', () => {
+    expect(as('No.', '1', '2', '3')).toEqual(['skip', '', 'numbers of the rows']);
+    expect(as('No.', '1.', '2.')).toEqual(['skip', '', 'numbers of the rows']);
+    expect(as('#', '1', '4')[0]).toBe('count');
+    expect(as('Nr', '1')[0]).toBe('count');
+  });
+  it('of words under no known heading is the name where no other is', () => {
+    const { columns, uses } = readUseRows(rows('Thing\tZone\tWatts\tHours\n12\tLamp\t40\t3'), 1);
+    expect(columns.map(({ as: of, doubt }) => [of, doubt])).toEqual([
+      ['skip', 'not known, and left out'],
+      ['name', 'taken for the name'],
+      ['watts', null],
+      ['hours', null],
+    ]);
+    expect(uses[0]!.name).toBe('Lamp');
+  });
+  it('is not named by a line that only happens to be of words', () => {
+    expect(readUseRows(rows('Lamp\tbright\nFan\tslow'), 1)).toMatchObject({ headed: 0 });
+    expect(readUseRows(rows('Item\tWatts\nLamp\t40'), 1)).toMatchObject({ headed: 1 });
+    expect(readUseRows(rows('Item\tPower\n\t(W)\nLamp\t40'), 1)).toMatchObject({ headed: 1 });
+    // rows that are numbered and stand in the usual order, and a first column of figures that is none
+    const columns = (text: string) => readUseRows(rows(text), 1).columns.map(({ as: of }) => of);
+    expect(columns('1\tLamp\t40\n2\tFan\t30')).toEqual(['skip', 'name', 'watts']);
+    expect(columns('1\t40\n2\t30')).toEqual(['name', 'watts']);
+    expect(columns('1\tLamp\n3\tFan')).toEqual(['name', 'watts']);
+  });
+});
+
+describe('figures of a paste', () => {
+  const commas = (...cells: string[]) =>
+    readUseRows(
+      cells.map((cell) => ['Lamp', cell]),
+      1,
+    ).commas;
+  it('show themselves how they are written', () => {
+    expect(commas('0,5', '1.100')).toBe('decimal');
+    expect(commas('12,75')).toBe('decimal');
+    expect(commas('0,125')).toBe('decimal');
+    expect(commas('0.5', '2,200')).toBe('groups');
+    expect(commas('.5')).toBe('groups');
+    expect([commas('2,200'), commas('2.200'), commas('7'), commas('0,5', '0.5')]).toEqual(
+      Array(4).fill('unknown'),
+    );
+  });
+  const doubts = (heading: string, ...cells: string[]) =>
+    readUseRows(
+      rows(
+        `Item\tWatts\tQty\tHours\t${heading}\n${cells.map((cell) => `Lamp\t100\t2\t5\t${cell}`).join('\n')}`,
+      ),
+      1,
+    ).doubts;
+  it('are held to 2 % of what follows from the others', () => {
+    expect(doubts('Wh/day', '1000', '1020', '981')).toEqual([]);
+    expect(doubts('Wh/day', '1021')).toEqual(['Row 2: 100 W × 2 × 5 h is 1000 Wh; the paste says 1021 Wh']);
+    expect(doubts('kWh/day', '1', '1.03')).toEqual([
+      'Row 3: 100 W × 2 × 5 h is 1000 Wh; the paste says 1030 Wh',
+    ]);
+    expect(doubts('Total watts', '200', '204')).toEqual([]);
+    expect(doubts('Total watts', '205')).toEqual(['Row 2: 2 of 100 W are 200 W; the paste says 205 W']);
+    const total = (wh: number) =>
+      readUseRows(rows(`Item\tWatts\tHours\tWh/day\nLamp\t100\t10\t1000\nSum\t\t\t${wh}`), 1).doubts;
+    expect([total(1000), total(1020), total(981)]).toEqual([[], [], []]);
+    expect(total(1021)).toEqual(['Row 3: its total is 1021 Wh, the rows above come to 1000 Wh']);
+    // of a hundred that disagree twenty are told
+    expect(doubts('Wh/day', ...Array<string>(100).fill('5'))).toHaveLength(20);
+  });
+  it('of a start are a multiple of what runs, as large as one can be', () => {
+    const start = (watts: string) => {
+      const { uses, doubts: told } = readUseRows(rows(`Item\tWatts\tSurge (W)\nPump\t100\t${watts}`), 1);
+      return [uses[0]!.startFactor.value, told];
+    };
+    expect([start('100'), start('650')]).toEqual([
+      [1, []],
+      [6.5, []],
+    ]);
+    expect(start('99')).toEqual([1, ['Row 2: it starts with 99 W, less than it runs on']]);
+    expect(start('9000')).toEqual([
+      1,
+      [expect.stringMatching(/^Row 2: it starts at 90 times what it runs on: /)],
+    ]);
+  });
+  it('by the week or the minute are hours of a day', () => {
+    const hours = (heading: string, cell: string) =>
+      readUseRows(rows(`Item\tWatts\t${heading}\nSaw\t100\t${cell}`), 1).uses[0]!.hours.value;
+    expect([hours('Hours per week', '14'), hours('Minutes', '90'), hours('Hours', '90 min')]).toEqual([
+      2, 1.5, 1.5,
+    ]);
+  });
+  it('and words that say when, how and how much it matters are taken, others told', () => {
+    const one = (heading: string, cell: string) => {
+      const { uses, problems } = readUseRows(rows(`Item\tWatts\t${heading}\nPump\t100\t${cell}`), 1);
+      return uses[0] ?? problems[0]!.message;
+    };
+    for (const [cell, priority] of [
+      ['Must', 'must'],
+      ['should', 'should'],
+      ['from surplus', 'surplus'],
+    ])
+      expect(one('Priority', cell!)).toMatchObject({ priority });
+    expect(one('Priority', 'high')).toBe('“high” is not must, should or surplus');
+    for (const [cell, supply] of [
+      ['AC', 'ac'],
+      ['120 V', 'ac'],
+      ['230V', 'ac'],
+      ['DC', 'dc'],
+      ['24 V', 'dc'],
+      ['48V', 'dc'],
+    ])
+      expect([cell, one('AC/DC', cell!)]).toEqual([cell, expect.objectContaining({ supply })]);
+    expect(one('AC/DC', '19 V')).toBe('“19 V” is neither AC nor DC');
+    expect(one('Months', 'sometimes')).toBe('“sometimes” names no months; type all, or as in May–Oct');
+    expect(one('Qty', '3 pcs')).toMatchObject({ count: { value: 3 } });
+  });
+});
+
 it('names the row and column it cannot read, and leaves only that row out', () => {
   const { uses, problems } = read('Lamp\t5 kg\t1\t4\nFan\t45\t1\t25\nRadio\t10\t1\t4\n\t10');
   expect(uses.map(({ name }) => name)).toEqual(['Radio']);
