@@ -18,9 +18,7 @@ describe('a new job', () => {
       expect(problemsOf(design)).toEqual([]);
       expect(design.controllers.c1!.buses).toContain(bus);
       const place = { ...design.place, lat: chosen(41.6), lon: chosen(0) };
-      const [{ strings }] = calculate({ ...design, place }, plainClimate()).arrays as [
-        { strings: StringsResult },
-      ];
+      const { strings } = calculate({ ...design, place }, plainClimate()).arrays[0]!;
       expect(strings!.chosen.faults).toBe(0);
     },
   );
