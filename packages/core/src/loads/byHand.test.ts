@@ -154,6 +154,11 @@ describe('one piece of a use', () => {
     const always = useDay(use(1, 100, 24), 1, null);
     expect(always.untimed).toBe(false);
   });
+  it('known by its energy alone runs no hours where it has no watts', () => {
+    const label = (watts: number) => use(1, watts, 0, { form: 'label', given: { labelWh: chosen(182_500) } });
+    expect(useDay(label(0), 1, null)).toMatchObject({ hours: 0, runWh: 500 });
+    expect(useDay(label(100), 1, null)).toMatchObject({ hours: 5, runWh: 500 });
+  });
   it('of people runs by their number, painted or not', () => {
     const shower = use(1, 1000, 1, { perPerson: true });
     expect(useDay(shower, 1, null, 2.5).runWh).toBe(2500);

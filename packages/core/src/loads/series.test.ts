@@ -1,5 +1,5 @@
 import { readSeries } from './series';
-import { previewSeries } from './seriesColumns';
+import { epochIn, previewSeries } from './seriesColumns';
 
 const hours = (count: number, value: (hour: number) => number, start = Date.UTC(2026, 6, 1)) =>
   Array.from({ length: count }, (_, i) => {
@@ -120,6 +120,54 @@ it('reads seconds, and what was logged before 1970', () => {
   expect(old.series.watts[11]![10]).toBeCloseTo(5, 9);
   const odd = read(['time,W', '2026-01-31 10:00:00,5', '2026-01-31 10:30:60,5', '2026-01-31 11:00:00,5']);
   expect(odd.series.notes).toEqual(['1 line could not be read and were left out.']);
+});
+
+it('takes a step of three times the usual, and none that is longer', () => {
+  const lines = hours(100, () => 100);
+  const notes = (missing: number) =>
+    read(['time,W', ...lines.slice(0, 40), ...lines.slice(40 + missing)]).series.notes;
+  expect(notes(2)).toEqual([]);
+  expect(notes(3)[0]).toMatch(/^1 gap of 3\.0 hours in all was left out/);
+});
+
+it('passes over the blanks around a cell', () => {
+  const { series } = read(['time ; W', ' 2026-05-10 10:00 ; 100 ', ' 2026-05-10 11:00 ; 100 ', '']);
+  expect([series.notes, series.watts[4]![10]]).toEqual([[], 100]);
+});
+
+it('reads seconds and thousandths since 1970 as a time of this century alone', () => {
+  const minutes = (date: number) => date / 60_000;
+  expect(epochIn('1783944000')).toBe(minutes(Date.UTC(2026, 6, 13, 12)));
+  expect(epochIn('1783944000.5')).toBeCloseTo(minutes(Date.UTC(2026, 6, 13, 12)) + 1 / 120, 6);
+  expect(epochIn('1783944000000')).toBe(minutes(Date.UTC(2026, 6, 13, 12)));
+  // the last and the first of a century, and what only looks so
+  for (const none of ['4102444800', '0946684800', '9999999999', '17839440', '178394400000', 'x', ''])
+    expect([none, epochIn(none)]).toEqual([none, null]);
+  expect(epochIn('4102444799')).not.toBeNull();
+});
+
+it('takes what measures power before what counts energy, and what names neither last', () => {
+  const taken = (...headings: string[]) => {
+    const text = [`time,${headings.join()}`, ...hours(12, () => 5).map((line) => `${line},5,5`)].join('\n');
+    const at = previewSeries(text, null)!.columns.findIndex(({ role }) => role === 'value');
+    return headings[at - 1];
+  };
+  expect(taken('Reading', 'Energy Wh', 'Power W')).toBe('Power W');
+  expect(taken('Reading', 'Energy Wh', 'Volts')).toBe('Energy Wh');
+  expect(taken('Volts', 'Reading', 'Hz')).toBe('Reading');
+  // an energy that says what else is measured with it comes before one that says nothing
+  expect(taken('Reading', 'Current energy kWh', 'Hz')).toBe('Current energy kWh');
+  expect(taken('Energy Wh', 'Current energy kWh', 'Hz')).toBe('Energy Wh');
+});
+
+it('tells the order of day and month by dates far down a long table', () => {
+  const day = (i: number) =>
+    `${1 + Math.floor(i / 960)}/6/2026 ${Math.floor(i / 40) % 24}:${String(i % 40).padStart(2, '0')}`;
+  const dates = (lines: number) =>
+    previewSeries(['time,W', ...Array.from({ length: lines }, (_, i) => `${day(i)},60`)].join('\n'), null)!;
+  // of 12 days both could be meant; the thirteenth settles it
+  expect(dates(12 * 960).remarks).toHaveLength(1);
+  expect(dates(13 * 960)).toMatchObject({ remarks: [], mapping: { dates: 'day' } });
 });
 
 it('counts gaps and falls in the plural', () => {
