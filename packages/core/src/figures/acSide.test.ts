@@ -76,8 +76,72 @@ describe('the neutral', () => {
     expect(on('a', 'c')).toBeCloseTo(5, 9);
     expect(on('b', 'b')).toBeCloseTo(10, 9);
   });
+  it('says what each leg carries, of what runs at once', () => {
+    const three = machine('char-12000-three', 230);
+    const told = (phases: Phases, legs: [Leg, number][], of = three, sharing = 100) => {
+      const design = house(
+        phases,
+        legs.map(([leg, watts], i) => use(i + 1, watts, leg)),
+        of,
+      );
+      const shared = { ...design, supply: { ...design.supply, sharing: chosen(sharing) } };
+      return evaluate(shared, climate, false).figures['power.neutral']!.others!.replace(
+        /[\u00a0\u2009]/g,
+        ' ',
+      );
+    };
+    expect(
+      told('three', [
+        ['a', 300],
+        ['b', 200],
+        ['c', 100],
+      ]),
+    ).toMatch(/^Leg A 300 W, Leg B 200 W, Leg C 100 W\. /);
+    expect(
+      told(
+        'split',
+        [
+          ['a', 300],
+          ['b', 200],
+        ],
+        machine('char-4000-split', 120),
+      ),
+    ).toMatch(/^Leg A 300 W, Leg B 200 W\. /);
+    // six tenths at once
+    expect(
+      told(
+        'split',
+        [
+          ['a', 300],
+          ['b', 200],
+        ],
+        machine('char-4000-split', 120),
+        60,
+      ),
+    ).toMatch(/^Leg A 180 W, Leg B 120 W\. /);
+  });
   it('is not told of one leg', () => {
     expect(value(house('single', [use(1, 1200, 'a')]), 'power.neutral')).toBeUndefined();
+  });
+});
+
+describe('the heat of the inverter', () => {
+  const figure = (uses: Use[]) => {
+    const design = house('single', uses);
+    const supply = { ...design.supply, inverterEfficiency: chosen(80), inverterIdle: chosen(20) };
+    return evaluate({ ...design, supply }, climate, false).figures['power.heat']!;
+  };
+  it('is what does not come out of it, and its idle draw: a quarter of 800 W, and 20 W', () => {
+    const { value: watts, steps } = figure([use(1, 800, 'a')]);
+    expect(watts).toBeCloseTo(220, 9);
+    expect(steps.map(({ text }) => text.replace(/[\u00a0\u2009]/g, ' '))).toEqual([
+      '800 W',
+      '× 0.250',
+      '+ 20 W',
+    ]);
+  });
+  it('is not told where nothing runs on AC', () => {
+    expect(figure([use(1, 800, 'a', { supply: 'dc' })]).value).toBeNull();
   });
 });
 

@@ -45,8 +45,8 @@ const inverterFigures = onFacts(
           'The one efficiency that, with the idle draw beside it, takes as much from the bank as the curve over a mean day of the heaviest month, each use at its own watts.',
         others: `The job uses ${pen(design.supply.inverterEfficiency.value, 'percent')}.`,
       }),
-      circuitFigure({ design, loads, power }, pen),
-      ...neutralFigure({ design, loads, power }, pen),
+      circuitFigure({ design, loads }, inverter.volts.value, now.legW, pen),
+      ...neutralFigure({ design, loads, power }, inverter.volts.value, pen),
       heatFigure(design, power, pen),
     ];
   },
@@ -54,11 +54,12 @@ const inverterFigures = onFacts(
 
 /** The use that takes most amps on AC, against what a leg gives. */
 function circuitFigure(
-  { design, loads, power }: Pick<Facts, 'design' | 'loads' | 'power'>,
+  { design, loads }: Pick<Facts, 'design' | 'loads'>,
+  legV: number,
+  legW: number,
   pen: Pen,
 ): Figure {
-  const { inverter, supply } = { ...design.power, supply: design.supply };
-  const legV = inverter?.volts.value ?? 230;
+  const { supply } = design;
   const uses = loads.rows.flatMap((row) => {
     const use = design.uses[row.id];
     if (use?.supply !== 'ac' || row.later || row.runW <= 0) return [];
@@ -66,19 +67,19 @@ function circuitFigure(
     return [{ name: use.name || 'a use', watts: row.runW, volts, amps: row.runW / volts }];
   });
   const most = uses.reduce<(typeof uses)[number] | null>((a, b) => (a && a.amps >= b.amps ? a : b), null);
-  const legA = (power.inverter?.legW ?? 0) / legV;
   return figure(pen, 'power.circuit', 'power', 'largest circuit', most && most.amps, 'current', {
     steps: most
       ? [step(most.name, pen(most.watts, 'power')), step('AC voltage', `÷ ${pen(most.volts, 'voltage')}`)]
       : [],
     source: 'The use that takes most amps, of one machine and while it runs.',
-    others: `The inverter gives ${pen(legA, 'current')} on a leg at its continuous rating; a circuit that asks for more trips it before its own breaker.`,
+    others: `The inverter gives ${pen(legW / legV, 'current')} on a leg at its continuous rating; a circuit that asks for more trips it before its own breaker.`,
   });
 }
 
 /** What legs that are unlike leave to the neutral, where everything runs at once; none on one leg. */
 function neutralFigure(
   { design, loads, power }: Pick<Facts, 'design' | 'loads' | 'power'>,
+  volts: number,
   pen: Pen,
 ): Figure[] {
   const { phases } = design.supply;
@@ -86,7 +87,6 @@ function neutralFigure(
   if (phases === 'single' || !month) return [];
   const { a, b, c } = month.legs;
   const all = a + b + c;
-  const volts = design.power.inverter?.volts.value ?? (phases === 'split' ? 120 : 230);
   const share = all > 0 ? Math.min(1, month.acW / all) : 0;
   // two legs of opposite sign leave their difference; three a third of a turn apart their sum as arrows
   const unlike =

@@ -49,6 +49,26 @@ describe('the sums of the uses', () => {
     expect(steps(sixteen.get('load:1'))).toHaveLength(16);
     expect(steps(sixteen.get('load:1'))[15]).toBe('Use 1: 1.0 Wh');
   });
+  it('leave out what takes nothing in the month, and say how much of it runs at once', () => {
+    const summer = dcUse(2, 'Fan', 50, 2, { months: [6, 7] });
+    const two = cabin([dcUse(1, 'Lamp', 100, 5), summer]);
+    expect(steps(told(two).get('load:4'))).toEqual(['Lamp: 500 Wh']);
+    expect(steps(told(two).get('load:6'))).toEqual(['Lamp: 500 Wh', 'Fan: 100 Wh']);
+    const running = (sharing: number) => {
+      const figure = told(put(two, { '/supply/sharing': chosen(sharing) })).get('load.running')!;
+      return [figure.value, steps(figure), plain(figure.source)];
+    };
+    expect(running(100)).toEqual([
+      150,
+      ['Lamp: 100 W', 'Fan: 50 W'],
+      'Every use of the month running at the same moment: an upper bound.',
+    ]);
+    expect(running(80)).toEqual([
+      120,
+      ['Lamp: 100 W', 'Fan: 50 W', 'of it at the same time: × 0.80'],
+      'Of every use of the month 80 % at the same moment, and never less than the largest.',
+    ]);
+  });
   it('name what else takes from the bank, where it does', () => {
     const bare = cabin([dcUse(1, 'Lamp', 10, 5, { supply: 'ac' })]);
     expect(steps(told(bare).get('load:1'))).toEqual(['Lamp: 50.0 Wh']);
@@ -334,5 +354,32 @@ describe('a bank', () => {
       '/bank/days': chosen(5),
     });
     expect(steps(told(weekly).get('bank.days'))[1]).toMatch(/^on a full day it would be: ÷ 2\.00 kWh/);
+  });
+});
+
+describe('panels and what they give', () => {
+  const charge = put(oneArray(), { '/bank/chemistry': 'agm' });
+  it('are asked for by the school that asks for most, which says itself', () => {
+    const of = (design: Design) => {
+      const { energy } = calculate(design, climate);
+      return [energy!.governing!.school, plain(told(design).get('array.need')!.source).slice(0, 22)];
+    };
+    const little = put(charge, {
+      '/uses': {},
+      '/uses/u1': dcUse(1, 'Lamp', 5, 1),
+      '/bank/unitAh': chosen(900),
+    });
+    const much = put(charge, { '/bank/unitAh': chosen(20) });
+    expect(of(little)).toEqual(['charge-rate', 'The bank’s least charg']);
+    expect(of(much)).toEqual([expect.not.stringMatching('charge-rate'), 'Worst-month school wit']);
+  });
+  it('get light from behind where there is any', () => {
+    const labels = (bifacial: number) =>
+      told(put(charge, { '/arrays/a1/bifacial': chosen(bifacial) }))
+        .get('strings.power')!
+        .steps.map(({ label, text }) => [label, text])
+        .filter(([label]) => label === 'light from behind');
+    expect(labels(0)).toEqual([]);
+    expect(labels(8)).toEqual([['light from behind', '× 1.080']]);
   });
 });
