@@ -1,7 +1,8 @@
+import type { Chemistry } from '../document';
 import { blankDesign, blankUse, chosen } from '../job';
 import { computeLoads } from '../loads';
 import { autonomyDays, bankNeeds, computeBank, fitsBus, ratedEnergyWh, temperatureFactor } from './bank';
-import { CHEMISTRIES } from './chemistries';
+import { CHEMISTRIES, usualUnit } from './chemistries';
 
 describe('autonomy formula', () => {
   // Messenger & Ventre, Photovoltaic Systems Engineering (from memory): 3.4 peak sun hours
@@ -70,5 +71,52 @@ describe('a bank of units', () => {
     );
     expect(Math.abs(bank.seriesForBus - series)).toBeLessThanOrEqual(unit === 3.2 ? 1 : 0);
     expect(fitsBus(bank.seriesForBus * unit, bus)).toBe(true);
+  });
+});
+
+describe.each(Object.entries(CHEMISTRIES))('a bank of %s', (chemistry, of) => {
+  it('lasts fewer cycles the deeper they are, and takes less charge the fuller it is', () => {
+    for (const [list, least] of [
+      [of.cycles, 3],
+      [of.acceptance, 3],
+    ] as const) {
+      expect(list.length).toBeGreaterThanOrEqual(least);
+      for (const [i, [at, value]] of list.entries()) {
+        const [before, more] = list[i - 1] ?? [-1, Infinity];
+        expect(at).toBeGreaterThan(before);
+        expect(value).toBeLessThanOrEqual(more);
+        expect(value).toBeGreaterThan(0);
+      }
+    }
+    expect(of.acceptance[0]![0]).toBe(0);
+    expect(of.acceptance.at(-1)![0]).toBe(1);
+    expect(of.cycles.at(-1)![0]).toBeGreaterThanOrEqual(80);
+  });
+  it('is sold in units that make any bus, of a density that its kind has', () => {
+    for (const bus of [12, 24, 48] as const) {
+      const { volts, ah, series, size, massKg, onSide } = usualUnit(chemistry as Chemistry, bus);
+      // nominal volts of a string: 12.0 to 12.9 for each twelve
+      expect((volts * series * 12) / bus).toBeGreaterThanOrEqual(12);
+      expect((volts * series * 12) / bus).toBeLessThan(12.9);
+      // Wh a kilogram and a litre by kind (common practice): lead 30 to 50, nickel-iron 15 to 30, lithium and sodium 75 to 170
+      const perKg = (volts * ah) / massKg;
+      const perL = (volts * ah) / ((size[0] * size[1] * size[2]) / 1e6);
+      const [from, to] = of.gas === null ? [75, 170] : chemistry === 'nickel-iron' ? [15, 30] : [30, 50];
+      expect(perKg).toBeGreaterThan(from);
+      expect(perKg).toBeLessThan(to);
+      expect(perL).toBeGreaterThan(25);
+      expect(perL).toBeLessThan(260);
+      // loose acid or lye stays upright
+      expect(onSide).toBe(!['flooded', 'nickel-iron'].includes(chemistry));
+    }
+  });
+  it('is charged above what it rests at, and is empty below', () => {
+    expect(of.absorptionV).toBeGreaterThan(13);
+    expect(of.emptyV).toBeLessThan(12.1);
+    expect(of.depthPct).toBeLessThanOrEqual(of.deepestPct);
+    expect([of.roundTrip > 0.6, of.roundTrip < 1]).toEqual([true, true]);
+    expect(of.coldestDischargeC).toBeLessThan(of.coldestChargeC ?? 0);
+    expect(of.freezesEmpty).toBe(['flooded', 'gel', 'agm'].includes(chemistry));
+    expect(of.chargeMinC).toBeLessThan(of.chargeMaxC);
   });
 });
