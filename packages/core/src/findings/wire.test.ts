@@ -110,6 +110,12 @@ describe('a stretch', () => {
     for (const id of Object.keys(uses))
       full = said(`ac-${id}`, { path: ['t1'], side: measured(4), size: '35 mm2' }, full);
     expect(found(full, 'wire.pipe:t1')).toMatchObject({ severity: 'look' });
+    const sentence = (name: string) =>
+      found(withValueAt(full, '/wiring/stretches/t1/name', name), 'wire.pipe:t1')!.sentence;
+    expect([sentence('Under the yard'), sentence('')]).toEqual([
+      expect.stringMatching(/^Under the yard/),
+      expect.stringMatching(/^An unnamed stretch/),
+    ]);
   });
 });
 
@@ -261,6 +267,16 @@ describe('plugs', () => {
     expect(found(right, 'wire.mates:feed-a2')).toBeUndefined();
     const last = plugged({ panels: 'pin', controller: 'pin', pieces: [piece({})] });
     expect(found(last, 'wire.mates:feed-a2')!.remedies).toEqual([]);
+    // the first of two that do not is named, with the piece whose plugs are put on
+    const twice = plugged({
+      panels: 'pin',
+      controller: 'pin',
+      pieces: [piece({}), piece({ name: 'Lead', near: 'pin', far: 'socket' })],
+    });
+    expect(found(twice, 'wire.mates:feed-a2')).toMatchObject({
+      sentence: expect.stringMatching(/plus from Entry box shows a pin, and Lead shows a pin/) as string,
+      remedies: [{ label: 'Other plugs on Lead' }],
+    });
   });
 });
 

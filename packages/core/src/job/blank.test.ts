@@ -3,7 +3,7 @@ import { problemsOf, type BusVolts, type JobKind } from '../document';
 import { USE_LIBRARY } from '../loads';
 import { plainClimate } from '../testing/climates';
 import type { UnitSystem } from '../units';
-import { blankDesign, blankUse, chosen, nextPosition } from './blank';
+import { blankDesign, blankSource, blankUse, chosen, nextPosition } from './blank';
 import { useFromLibrary } from './fromLibrary';
 
 const KINDS: readonly JobKind[] = ['homestead', 'cabin', 'shed', 'trailer', 'boat'];
@@ -69,6 +69,18 @@ describe('a new job', () => {
         [wiring.lengths.loads, bank.home.length, supply.inverterIdle].map(({ from }) => from),
       ),
     ).toEqual(Array(5).fill(['guess', 'guess', 'guess']));
+  });
+  it('has sources that nobody starts but by hand, all year, with the fuel that is usual', () => {
+    const kinds = ['generator', 'shore', 'alternator', 'turbine'] as const;
+    expect(kinds.map((kind) => blankSource(kind, 2).fuel)).toEqual(['petrol', 'diesel', 'diesel', 'diesel']);
+    for (const kind of kinds)
+      expect(blankSource(kind, 2)).toMatchObject({
+        kind,
+        position: 2,
+        automatic: false,
+        from: '01-01',
+        to: '12-31',
+      });
   });
   it('puts another row at the end', () => {
     expect([nextPosition({}), nextPosition({ a: { position: 7 }, b: { position: 3 } })]).toEqual([1, 8]);

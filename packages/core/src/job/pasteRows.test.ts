@@ -266,9 +266,20 @@ describe('a column of a paste', () => {
     ]);
     expect(uses[0]!.name).toBe('Lamp');
   });
+  it('that is left out says why, each for itself', () => {
+    const { columns } = readUseRows(rows('Item\tVolts\tWatts\tBrand\tColour\nLamp\t12\t40\tOwn\tred'), 1);
+    expect(columns.map(({ doubt }) => doubt)).toEqual([
+      null,
+      'volts, which the watts already hold',
+      null,
+      'not asked for here',
+      'not known, and left out',
+    ]);
+  });
   it('is not named by a line that only happens to be of words', () => {
     expect(readUseRows(rows('Lamp\tbright\nFan\tslow'), 1)).toMatchObject({ headed: 0 });
     expect(readUseRows(rows('Item\tWatts\nLamp\t40'), 1)).toMatchObject({ headed: 1 });
+    expect(readUseRows(rows('Item\tPower\nname\t(W)\nLamp\t40'), 1)).toMatchObject({ headed: 2 });
     expect(readUseRows(rows('Item\tPower\n\t(W)\nLamp\t40'), 1)).toMatchObject({ headed: 1 });
     // rows that are numbered and stand in the usual order, and a first column of figures that is none
     const columns = (text: string) => readUseRows(rows(text), 1).columns.map(({ as: of }) => of);
@@ -313,6 +324,10 @@ describe('figures of a paste', () => {
       readUseRows(rows(`Item\tWatts\tHours\tWh/day\nLamp\t100\t10\t1000\nSum\t\t\t${wh}`), 1).doubts;
     expect([total(1000), total(1020), total(981)]).toEqual([[], [], []]);
     expect(total(1021)).toEqual(['Row 3: its total is 1021 Wh, the rows above come to 1000 Wh']);
+    // 98 % of what is said is just enough, and a sum may stand under any heading
+    const energy = (watts: number) =>
+      readUseRows(rows(`Item\tWatts\tHours\tWh/day\nLamp\t${watts}\t10\t1000\n\tSum\t\t${watts * 10}`), 1);
+    expect([energy(98).doubts, energy(97.9).doubts.length, energy(98).problems]).toEqual([[], 1, []]);
     // of a hundred that disagree twenty are told
     expect(doubts('Wh/day', ...Array<string>(100).fill('5'))).toHaveLength(20);
   });

@@ -79,7 +79,7 @@ export function readUseRows(
     const found: PasteProblem[] = [];
     const use = blankUse(position + uses.length);
     for (const { as } of columns) {
-      const own = as === 'skip' ? undefined : cellOf(as);
+      const own = cellOf(as);
       const message = own && take(use, as, own.cell, own.unit);
       if (message) found.push({ row, column: COLUMN_WORDS[as], message });
     }
