@@ -166,3 +166,89 @@ it('every sheet on which something can hurt has its cautions, each with what to 
     expect([sheet, (CAUTIONS[sheet] ?? []).length > 0]).toEqual([sheet, true]);
   expect(CAUTIONS.wire!.map(({ text }) => text).join(' ')).toMatch(/licensed/);
 });
+
+describe('strings that share an input', () => {
+  const [, vale] = examples().map(({ design }) => design) as [Design, Design];
+  const east = vale.arrays.a1!;
+  const [controllerId] = Object.keys(vale.controllers);
+  /** Two arrays of the same panels on one input, of so many strings each. */
+  const both = (parallel: number, series = [2, 2], changes: Record<string, unknown> = {}) => {
+    const on = (position: number, inSeries: number) => ({
+      ...east,
+      name: `Roof ${position}`,
+      position,
+      pile: null,
+      count: chosen(inSeries * parallel),
+      strings: {
+        controller: controllerId!,
+        first: 1,
+        inputs: chosen(1),
+        series: chosen(inSeries),
+        parallel: chosen(parallel),
+      },
+    });
+    return withAll(vale, {
+      '/arrays': { a1: on(1, series[0]!), a2: on(2, series[1]!) },
+      [`/controllers/${controllerId}/maxIscAmps`]: chosen(200),
+      ...changes,
+    });
+  };
+  const shared = (design: Design) => said(design, `controller.shared:${controllerId}.1`)!;
+  const { impA, iscA, maxFuseA } = calculate(both(1), climate).arrays[0]!.module;
+  it('need no fuse while two feed one, and one each from where the others are more than a panel bears', () => {
+    expect([impA > 0, iscA > 10, maxFuseA]).toEqual([true, true, 25]);
+    const two = shared(both(1));
+    expect(two).toMatchObject({
+      severity: 'note',
+      value: expect.closeTo(2 * 1.25 * iscA, 1) as number,
+      limit: 200,
+    });
+    expect(two.sentence).toMatch(/^Roof 1 and Roof 2 are both on input 1 of /);
+    expect(two.sentence).not.toMatch(/a fuse of/);
+    const four = shared(both(2));
+    // three others at 1.25 × Isc (NEC 690.9), against 25 A
+    expect(four.sentence).toMatch(
+      / 4 strings can feed 52\.\d A into a failed one, more than the 25(\.0)? A its maker allows: a fuse of 25 A in each\.$/,
+    );
+    expect(four.severity).toBe('note');
+  });
+  it('stop where no fuse is sold that the panels bear', () => {
+    const weak = both(2, [2, 2], {
+      '/arrays/a1/module/maxFuse': measured(10),
+      '/arrays/a2/module/maxFuse': measured(10),
+    });
+    expect(shared(weak).severity).toBe('stop');
+  });
+  it('stop where they work at volts more than a twentieth apart, and where their amps are too many', () => {
+    expect(shared(both(1, [2, 3]))).toMatchObject({
+      severity: 'stop',
+      title: 'Strings of unlike volts on one input',
+    });
+    const over = both(1, [2, 2], { [`/controllers/${controllerId}/maxIscAmps`]: chosen(20) });
+    expect(shared(over)).toMatchObject({
+      severity: 'stop',
+      limit: 20,
+      title: 'Short-circuit amps over the limit together',
+    });
+  });
+});
+
+it('the rule of thumb says which of volts and amps are apart, and what that costs', () => {
+  const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+  const facts = calculate(honey, climate);
+  const { inputs } = facts.arrays[0]!.pile!;
+  let told = 0;
+  for (const { window, vmpSpread, impSpread, solved, ownW } of inputs) {
+    const finding = said(honey, `pile.thumb.${window.input}`);
+    // common practice: both within 5 %
+    expect(finding !== undefined).toBe(vmpSpread > 0.05 || impSpread > 0.05);
+    if (!finding) continue;
+    told++;
+    expect(/working volts [\d.]+ % apart between strings/.test(finding.sentence)).toBe(vmpSpread > 0.05);
+    expect(/working amps [\d.]+ % apart within one/.test(finding.sentence)).toBe(impSpread > 0.05);
+    expect(finding.sentence).not.toMatch(/true|null/);
+    const costs = Number(/costs ([\d.]+) % at full sun/.exec(finding.sentence)![1]);
+    expect(Math.abs(costs - 100 * (1 - solved.peaks[0]!.watts / ownW))).toBeLessThan(0.51);
+  }
+  expect(told).toBeGreaterThan(0);
+});
