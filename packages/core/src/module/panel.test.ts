@@ -55,6 +55,18 @@ describe('a sheet as numbers', () => {
 
 describe('a hot panel', () => {
   const fit = fitOf(half);
+  it('has more amps by their coefficient: 0.05 % a kelvin, less what its watts’ own takes', () => {
+    const grown = (over: Partial<ModuleNumbers>) => {
+      const one = fitOf({ ...half, ...over });
+      if (!one.ok) throw new Error('no fit');
+      const isc = (cellC: number) => pointsOf(atConditions(one.five, 1000, cellC)).iscA;
+      return isc(75) / isc(25);
+    };
+    expect(grown({ ownGamma: null })).toBeCloseTo(1 + 50 * 0.0005, 4);
+    expect(grown({ ownGamma: null, alphaIsc: 0.001 })).toBeCloseTo(1.05, 3);
+    // one factor on both coefficients makes the watts fall as the sheet says (CEC’s six-parameter model)
+    expect(Math.abs(grown({}) - 1.025)).toBeLessThan(0.005);
+  });
   it('has the volts of its curve, and gives all of its best up to there', () => {
     const hot = hotPanel(half, 70);
     // by its coefficient: 37.2 V × (1 − 0.0026 × 45) = 32.85 V; what makes the curve meet the watts’ coefficient takes a little of the volts’

@@ -156,6 +156,17 @@ describe('a table of data sheets, however it is written', () => {
       ['Barn, old', 37.2],
       ['Shed', 37.3],
     ]);
+    expect(read(rows).problems).toEqual([]);
+    // figures are no name, whatever stands over them, and nothing is none
+    const unnamed = [
+      ['Type', 'Voc', 'Isc', 'Vmp', 'Imp', 'Label', ''],
+      ['60', '37.2', '13.95', '31.4', '13.06', '', ''],
+    ];
+    expect(rolesOf(unnamed)).toEqual(['none', 'voc V', 'isc A', 'vmp V', 'imp A', 'none', 'none']);
+    // no amps at all are too few, and not below zero
+    const none = read(cellsOf('Voc,Isc,Vmp,Imp,Max fuse\n37.2,0,31.4,13.06,25')).problems.join(' ');
+    expect(none).toMatch(/Isc/);
+    expect(none).not.toMatch(/below zero/);
   });
   it('never takes one column twice, and says which', () => {
     const { columns } = sheetTable(

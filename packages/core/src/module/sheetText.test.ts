@@ -248,6 +248,10 @@ it('does not take a model’s name for a figure of its row', () => {
     imp: 13.06,
   });
   expect(table('XY-410M 410 37.2 13.95 31.4')).toEqual({});
+  // of more figures than heads the last are those of the heads
+  expect(table('7 410W 37.2V 13.95A 31.4V 13.06A')).toMatchObject({ pmax: 410, imp: 13.06 });
+  // what has another's unit is none of its figures
+  expect(asObject('Voc 9.8 A\nIsc 9.8 A')).toEqual({ isc: 9.8 });
   // a figure may stand before its name, and only before one
   expect(asObject('37.3 V (Voc)\n9.8 A (Isc)')).toEqual({ voc: 37.3, isc: 9.8 });
   expect(asObject('(Voc)\n37.3 V')).toEqual({ voc: 37.3 });

@@ -282,19 +282,19 @@ export function readSheetText(text: string, column = 0): SheetText {
   if (read.points.size === 0) read = reader(true);
   const found = new Map<SheetKey, SheetReading>();
   const at = ({ values }: { values: readonly number[] }) => values[Math.min(column, values.length - 1)] ?? 0;
-  const settle = (key: PointKey, fits: (value: number) => boolean) => {
+  const settle = (key: PointKey, fits?: (value: number) => boolean) => {
     const all = read.points.get(key) ?? [];
-    const one = all.find((candidate) => fits(at(candidate))) ?? all[0];
+    const one = (fits && all.find((candidate) => fits(at(candidate)))) ?? all[0];
     if (one) found.set(key, { key, value: at(one), line: one.line, note: null });
   };
   const value = (key: SheetKey) => found.get(key)?.value;
-  settle('voc', () => true);
-  settle('isc', () => true);
+  settle('voc');
+  settle('isc');
   settle('vmp', (volts) => within(volts, value('voc'), 0.6, 0.97));
   settle('imp', (amps) => within(amps, value('isc'), 0.75, 1));
   const watts = (value('vmp') ?? 0) * (value('imp') ?? 0);
   settle('pmax', (one) => watts === 0 || within(one, watts, 0.93, 1.07));
-  settle('maxFuse', () => true);
+  settle('maxFuse');
   const problems: string[] = [];
   for (const { line, values, of, rest } of read.coefficients) {
     if (found.has(of.key)) continue;
