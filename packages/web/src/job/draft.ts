@@ -16,11 +16,19 @@ interface Kept {
 
 const keyOf = (id: string) => `ivolt-draft-${id}`;
 
+/** What was saved last as text: it stays while one change follows another, and writing it is most of keeping a draft. */
+const texts = new WeakMap<Design, string>();
+function textOf(base: Design): string {
+  const text = texts.get(base) ?? JSON.stringify(base);
+  texts.set(base, text);
+  return text;
+}
+
 /** @returns false where the browser has no room for it, or keeps nothing */
 export function keepDraft(id: string, { base, revision, design }: Draft): boolean {
   try {
-    const kept: Kept = { base, revision, changes: diff(base, design) };
-    localStorage.setItem(keyOf(id), JSON.stringify(kept));
+    const rest: Omit<Kept, 'base'> = { revision, changes: diff(base, design) };
+    localStorage.setItem(keyOf(id), `{"base":${textOf(base)},${JSON.stringify(rest).slice(1)}`);
     return true;
   } catch {
     return false;
