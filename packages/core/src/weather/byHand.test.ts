@@ -56,6 +56,26 @@ describe('moments', () => {
       hourIndex(7, 1, 12),
     );
   });
+  it('are none where there is no such day or hour', () => {
+    const at = (month: number, day: number, over: Partial<Moment> = {}) =>
+      hourOf(noon(month, day, over), clock, 1);
+    for (const [month, day] of [
+      [0, 10],
+      [13, 10],
+      [4, 0],
+      [4, 31],
+      [2, 29],
+    ] as const)
+      expect([month, day, at(month, day)]).toEqual([month, day, null]);
+    expect(at(4, 30)).toBe(hourIndex(4, 30, 12));
+    expect(at(2, 29, { year: 2024 })).toBe('leap');
+    expect([at(4, 1, { hour: -1 }), at(4, 1, { hour: 25 }), at(4, 1, { minute: 60 })]).toEqual([
+      null,
+      null,
+      null,
+    ]);
+    expect(at(4, 1, { hour: 24 })).toBe(hourIndex(4, 2, 0));
+  });
   it('stand for the hour they begin, end or halve', () => {
     const at = (timeMeans: Clock['timeMeans'], stepH: number, minute = 0) =>
       hourOf(noon(5, 4, { minute }), { ...clock, timeMeans }, stepH);
@@ -162,6 +182,40 @@ describe('gaps of a year', () => {
   });
 });
 
+it('a month with three fifths of its hours is one, with an hour less it is not', () => {
+  const of = (missing: number) => {
+    const year = emptyYear(place);
+    const april = 90 * 24;
+    for (let hour = 0; hour < HOURS; hour++) {
+      const gone = hour >= april && hour < april + missing;
+      [year.ghi, year.dni, year.dhi].forEach((series, k) => (series[hour] = gone ? NaN : [100, 0, 100][k]!));
+    }
+    return weatherOf(year, { name: 'x', kind: 'hourly', notes: [] });
+  };
+  // 432 of 720
+  expect(of(288).ghi[3]).not.toBeNull();
+  expect(of(289).ghi[3]).toBeNull();
+  expect([of(288).notes.join().includes('too few'), of(289).notes.join().includes('too few')]).toEqual([
+    false,
+    true,
+  ]);
+});
+
+it('the light of clear hours counts, though none of it is diffuse', () => {
+  const year = emptyYear(place);
+  const { cosZenith } = sunOfYear(year);
+  for (let hour = 0; hour < HOURS; hour++) {
+    const up = Math.max(0, cosZenith[hour]!);
+    [year.ghi, year.dni, year.dhi].forEach(
+      (series, k) => (series[hour] = [600 * up, up > 0.02 ? 600 : 0, 0][k]!),
+    );
+  }
+  const { light } = weatherOf(year, { name: 'x', kind: 'hourly', notes: [] });
+  // at noon of the equinox, 42° north
+  expect(light!.ghi[2]![24]! / 600).toBeCloseTo(Math.cos((42 - -2) * (Math.PI / 180)), 1);
+  expect(light!.dni[2]![24]).toBeCloseTo(600, 0);
+});
+
 describe('a gzipped file', () => {
   const rows = Array.from({ length: 600 }, (_, i) => `${i},${Math.sin(i)}`).join('\n');
   const whole = gzipSync(strToU8(rows));
@@ -221,6 +275,22 @@ describe('a station’s file', () => {
       { line: null, column: null, message: 'There are no hours below the header: the file is broken off' },
     ]);
   });
+});
+
+it('a station is called by what its file says of where it is', () => {
+  const site = (location: string) => {
+    const read = readEpw(
+      [`LOCATION,${location},42,-90,-6,200`, `1999,1,1,1,0,-,5.5,${Array<number>(28).fill(0).join()}`].join(
+        '\n',
+      ),
+    );
+    return read.ok ? read.site : read.problems;
+  };
+  expect([site('Town,,Land,,'), site('Town,,,,'), site('Town,State,Land,,')]).toEqual([
+    'Town, Land',
+    'Town',
+    'Town, Land',
+  ]);
 });
 
 describe('tables of months', () => {

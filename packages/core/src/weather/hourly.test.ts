@@ -122,6 +122,8 @@ describe('a table of hours, however it is written', () => {
     // a reading far down the column that no month has
     expect(roles('Month', (i) => (i === 390 ? 13 : 1))[2]).not.toBe('month');
     expect(roles('Minute', (i) => (i === 390 ? 60 : 0))[2]).not.toBe('minute');
+    // a line far down that is no figure at all is left to be told as a line
+    expect(roles('Month', (i) => (i === 390 ? NaN : 1))[2]).toBe('month');
   });
   it('has one order of day and month for the whole of it', () => {
     const few = (days: number) =>

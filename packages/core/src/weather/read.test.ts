@@ -130,6 +130,7 @@ describe('however it is written', () => {
     ['UTF-16, little end first', utf16(months, false, true)],
     ['UTF-16, big end first', utf16(months, true, true)],
     ['UTF-16 without a mark', utf16(months, false, false)],
+    ['UTF-16, big end first, without a mark', utf16(months, true, false)],
     ['gzipped', gzipSync(strToU8(months))],
   ])('%s', (_, bytes) => {
     const { weather } = taken(readWeather(bytes, 'months.txt', tropics));
