@@ -1,0 +1,473 @@
+import { CHEMISTRIES, unitOf } from '../bank';
+import { calculate } from '../calculate';
+import { problemsOf, stagesIn, type Design } from '../document';
+import { acWaysFor, proposalsFor } from '../evaluate';
+import { penFor } from '../figures';
+import { tried } from '../findings';
+import { blankDesign, blankUse, chosen, examples, measured } from '../job';
+import { inverterOfClass, inverterPrice, MACHINE_CLASSES, sourceFigure } from '../power';
+import { CONTROLLER_CLASSES, controllerClass, controllerOfClass } from '../strings';
+import { cabinOf, dcUse } from '../testing/cabin';
+import { plainClimate } from '../testing/climates';
+import { withAll } from '../testing/found';
+import { monthName } from '../units';
+import { gistOf } from './gist';
+import { keptIn } from './scene';
+import { panelKg, perUnit, pricesOf, unitSizes, usualControllerPrice } from './usual';
+import { wiresOf } from './wires';
+
+const climate = { ...plainClimate(46), stops: {} };
+const pen = penFor('metric');
+const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
+const machine = (id: string) =>
+  inverterOfClass(
+    MACHINE_CLASSES.find((of) => of.id === id)!,
+    230,
+  );
+
+describe('usual prices', () => {
+  it('of a controller follow its amps, volts and inputs, to five: 35 + 4.20 an amp + 0.35 a volt + 60 an input', () => {
+    const price = (id: string) => usualControllerPrice(controllerClass(id));
+    expect(price('mppt-150-60')).toBe(Math.round((35 + 4.2 * 60 + 0.35 * 150) / 5) * 5);
+    expect(price('mppt-250-100')).toBe(Math.round((35 + 4.2 * 100 + 0.35 * 250 + 60) / 5) * 5);
+    // tied to the bank a quarter of that
+    expect(price('pwm-20')).toBe(Math.round((35 + 4.2 * 20 + 0.35 * 55) / 20) * 5);
+  });
+  it('give way to what is typed', () => {
+    const design = blankDesign({ name: 'x', kind: 'cabin', units: 'metric', busVolts: 24 });
+    const usual = pricesOf(design);
+    expect([usual.panelWatt, usual.bankKWh('lfp'), usual.controller(controllerClass('pwm-20'))]).toEqual([
+      0.45,
+      CHEMISTRIES.lfp.pricePerKWh,
+      usualControllerPrice(controllerClass('pwm-20')),
+    ]);
+    const typed = pricesOf({
+      budget: { ...design.budget, panelWatt: chosen(0.2) },
+      bank: { ...design.bank, prices: { lfp: chosen(99) } },
+      controllerPrices: { 'pwm-20': chosen(12) },
+    });
+    expect([typed.panelWatt, typed.bankKWh('lfp'), typed.bankKWh('agm')]).toEqual([
+      0.2,
+      99,
+      CHEMISTRIES.agm.pricePerKWh,
+    ]);
+    expect(typed.controller(controllerClass('pwm-20'))).toBe(12);
+  });
+  it('and masses: 21.5 kg for 410 W, and leads and lugs dearer for what has a case of its own', () => {
+    expect(panelKg(410)).toBeCloseTo(21.5, 1);
+    expect([perUnit('lfp'), perUnit('sodium-ion'), perUnit('agm'), perUnit('flooded')]).toEqual([
+      70, 70, 15, 15,
+    ]);
+  });
+  it.each(['lfp', 'sodium-ion', 'flooded', 'agm', 'gel', 'nickel-iron'] as const)(
+    '%s is sold in sizes that make a bus',
+    (chemistry) => {
+      for (const bus of [12, 24, 48] as const) {
+        const sizes = unitSizes(chemistry, bus);
+        expect(sizes.length).toBeGreaterThanOrEqual(3);
+        for (const { volts, series, ah } of sizes) {
+          const nominal = chemistry === 'lfp' ? 12.8 : chemistry === 'sodium-ion' ? 12.4 : 12;
+          expect(volts * series).toBeCloseTo((nominal * bus) / 12, 9);
+          expect(ah).toBeGreaterThan(0);
+        }
+      }
+    },
+  );
+});
+
+describe('a design in a few figures', () => {
+  const cabin = (changes: Record<string, unknown> = {}) =>
+    withAll(cabinOf({ lamp: dcUse(1, 'Lamp', 30, 5) }), changes);
+  const of = (design: Design) => gistOf(calculate(design, climate), pen);
+  const text = (changes: Record<string, unknown>) => plain(of(cabin(changes)).panels.text);
+  const strung = (series: number, parallel: number, inputs = 1) => ({
+    '/arrays/a1/count': chosen(series * parallel * inputs),
+    '/arrays/a1/strings/series': chosen(series),
+    '/arrays/a1/strings/parallel': chosen(parallel),
+    '/arrays/a1/strings/inputs': chosen(inputs),
+  });
+  it('says how its panels are wired and where they face', () => {
+    expect(text(strung(1, 1))).toBe('1 × 410 W, one by one, 35° facing south');
+    expect(text(strung(3, 1))).toBe('3 × 410 W, 3 in series, 35° facing south');
+    expect(text(strung(2, 3))).toBe('6 × 410 W, 2 in series × 3, 35° facing south');
+    expect(text({ ...strung(2, 1, 2), '/controllers/c1/inputs': chosen(2) })).toBe(
+      '4 × 410 W, 2 in series on 2 inputs, 35° facing south',
+    );
+    expect(
+      [0, 44, 90, 112, 113, 225, 270, 315, 340].map((azimuth) =>
+        text({ '/arrays/a1/plane/azimuth': chosen(azimuth) }).replace(/.* facing /, ''),
+      ),
+    ).toEqual([
+      'north',
+      'north-east',
+      'east',
+      'east',
+      'south-east',
+      'south-west',
+      'west',
+      'north-west',
+      'north',
+    ]);
+    expect(text({ '/arrays/a1/plane/kind': 'seasonal' })).toMatch(/, 60° facing south$/);
+    expect(text({ '/arrays/a1/plane/kind': 'moving' })).toMatch(/, flat on what moves$/);
+  });
+  it('tells arrays that are alike as one, and others by how many', () => {
+    const { a1 } = cabin(strung(2, 1)).arrays as { a1: Design['arrays'][string] };
+    const { c1 } = cabin().controllers as { c1: Design['controllers'][string] };
+    const two = (change: Partial<typeof a1> = {}, controller = 'c1') =>
+      text({
+        '/arrays': {
+          a1,
+          a2: { ...a1, position: 2, ...change, strings: { ...a1.strings, ...change.strings, controller } },
+        },
+        '/controllers': { c1: { ...c1, inputs: chosen(2) }, c2: { ...c1, position: 2 } },
+      });
+    expect(two()).toBe('4 × 410 W, 2 in series, 35° facing south');
+    expect(two({}, 'c2')).toBe('4 × 410 W, 2 in series, to each of 2 controllers, 35° facing south');
+    const unlike = [
+      { count: chosen(3) },
+      { strings: { ...a1.strings, series: chosen(1) } },
+      { strings: { ...a1.strings, parallel: chosen(2) } },
+      { module: { ...a1.module, pmax: chosen(400) } },
+    ];
+    for (const change of unlike) expect(two(change)).toMatch(/^\d panels, \d+ W, in 2 arrays$/);
+    expect(two({ count: chosen(3) })).toMatch(/^5 panels, 2050 W/);
+  });
+  it('has of each example its panels, weight and price as they add up', () => {
+    for (const { design } of examples()) {
+      const facts = calculate(design, climate);
+      const gist = gistOf(facts, pen);
+      const sorts = Object.values(design.arrays).flatMap(({ pile, count, module }) =>
+        pile
+          ? Object.values(pile.sorts).map((sort) => [sort.count.value, sort.module.pmax.value] as const)
+          : [[count.value, module.pmax.value] as const],
+      );
+      const watts = sorts.reduce((sum, [count, each]) => sum + count * each, 0);
+      expect(gist.panels.count).toBe(sorts.reduce((sum, [count]) => sum + count, 0));
+      const units = design.bank.series.value * design.bank.parallel.value;
+      expect(gist.bank).toMatchObject({
+        units,
+        unitVolts: design.bank.unitVolts.value,
+        unitAh: design.bank.unitAh.value,
+      });
+      expect(gist.massKg).toBeCloseTo(watts * 0.0525 + units * unitOf(design.bank).mass.value, 6);
+      const ids = new Set(facts.arrays.map(({ controllerId }) => controllerId));
+      expect(gist.controller.count).toBe(ids.size);
+      const { inverter, sources } = design.power;
+      const beside = {
+        inverterPrice: inverter ? inverterPrice(inverter) : 0,
+        sourcesPrice: Object.values(sources).reduce((sum, source) => sum + sourceFigure(source, 'price'), 0),
+      };
+      expect(gist).toMatchObject(beside);
+      const prices = pricesOf(design);
+      const controllers = [...ids].reduce((sum, id) => {
+        const known = CONTROLLER_CLASSES.find(({ label }) => label === design.controllers[id]!.label);
+        return sum + (known ? prices.controller(known) : 0);
+      }, 0);
+      const { volts, ah } = { volts: design.bank.unitVolts.value, ah: design.bank.unitAh.value };
+      const kWh = (volts * ah * units) / 1000;
+      expect(gist.price).toBeCloseTo(
+        beside.inverterPrice +
+          beside.sourcesPrice +
+          watts * prices.panelWatt +
+          kWh * prices.bankKWh(design.bank.chemistry) +
+          controllers,
+        6,
+      );
+      const { energy } = facts;
+      expect([gist.ratio, gist.month]).toEqual([energy?.worst?.ratio ?? 0, energy?.worst?.month ?? 1]);
+      const { lead } = facts;
+      expect(gist.controller).toMatchObject({
+        label: lead.controller.label,
+        maxV: lead.strings?.window.maxV ?? 0,
+        coldV: lead.strings?.chosen.coldVocV ?? 0,
+        hotV: lead.strings?.chosen.hotVmpV ?? 0,
+        freeInputs: Math.max(0, lead.controller.inputs.value - lead.plan.strings.inputs.value),
+      });
+    }
+  });
+  it('has a guess in its price unless every price of it is typed', () => {
+    const typed = {
+      '/budget/panelWatt': chosen(0.3),
+      '/bank/prices': { lfp: chosen(200) },
+      '/controllerPrices': { 'mppt-100-30': chosen(150) },
+    };
+    expect(of(cabin(typed)).priceGuessed).toBe(false);
+    for (const path of ['/budget/panelWatt', '/bank/prices', '/controllerPrices'])
+      expect(of(cabin({ ...typed, [path]: path === '/budget/panelWatt' ? null : {} })).priceGuessed).toBe(
+        true,
+      );
+    const inverter = { ...machine('char-4000'), buses: [24] };
+    expect(of(cabin({ ...typed, '/power/inverter': { ...inverter, price: null } })).priceGuessed).toBe(true);
+    expect(of(cabin({ ...typed, '/power/inverter': { ...inverter, price: chosen(900) } })).priceGuessed).toBe(
+      false,
+    );
+    const own = { position: 1, ...controllerOfClass(controllerClass('mppt-100-30')), label: 'Our own' };
+    expect(of(cabin({ ...typed, '/controllers/c1': own })).priceGuessed).toBe(true);
+  });
+  it('counts what joins and protects it', () => {
+    for (const { design } of examples()) {
+      const facts = calculate(design, climate);
+      const { wired } = facts.wiring;
+      const { runs, devices } = wiresOf(facts, pen);
+      const many = (is: (of: (typeof wired)[number]) => boolean) => wired.filter(is);
+      const combiners = many(({ circuit, device }) => circuit.kind === 'string' && device !== null).length;
+      const word = (count: number, one: string, several: string) =>
+        count === 0 ? null : count === 1 ? one : `${count} ${several}`;
+      const breakers = many(({ circuit, device }) => circuit.ac && device !== null).reduce(
+        (sum, { device }) => sum + device!.many,
+        0,
+      );
+      for (const told of [
+        word(combiners, 'a combiner', 'combiners'),
+        word(breakers, 'a breaker on AC', 'breakers on AC'),
+      ])
+        if (told) expect(devices.split(', ')).toContain(told);
+      if (combiners === 0) expect(devices).not.toMatch(/combiner/);
+      if (breakers === 0) expect(devices).not.toMatch(/breakers? on AC/);
+      // of each kind the thickest
+      for (const [kind, called] of [
+        ['feed', 'from the panels'],
+        ['inverter', 'inverter'],
+        ['bank', 'bank'],
+      ] as const) {
+        const areas = many(({ circuit }) => circuit.kind === kind).map(
+          ({ chosen: wire }) => wire.size.areaMm2 * wire.side,
+        );
+        const most = many(
+          ({ circuit, chosen: wire }) =>
+            circuit.kind === kind && wire.size.areaMm2 * wire.side === Math.max(...areas),
+        )[0];
+        const told = runs.split(', ').find((run) => run.endsWith(` ${called}`));
+        expect(told?.split(' ')[0]).toBe(most && String(most.circuit.wires * most.chosen.side));
+      }
+      // fuses of one kind are counted together, the largest first
+      const amps = [...plain(devices).matchAll(/(\d+(?:\.\d+)?) A(?=,|$)/g)].map(([, size]) => Number(size));
+      expect(amps).toEqual(amps.toSorted((a, b) => b - a));
+    }
+  });
+});
+
+describe('what would do', () => {
+  const job = (
+    changes: Record<string, unknown> = {},
+    uses: Design['uses'] = { lamp: dcUse(1, 'Lamp', 30, 5), fridge: dcUse(2, 'Fridge', 50, 9) },
+  ) => withAll(cabinOf(uses), { '/place/lat': chosen(46), ...changes });
+  const made = (design: Design) => proposalsFor(design, climate)!;
+  it('says what decides: the month, its sun, and the longest dark run', () => {
+    const { decides } = made(job());
+    const { energy } = calculate(job(), climate);
+    const { month, poaKWhm2 } = energy!.worst!;
+    expect(plain(decides)).toMatch(
+      new RegExp(
+        `^${monthName(month)} decides: ${plain(pen(poaKWhm2, 'hours')).replace('.', '\\.')} of full sun a day`,
+      ),
+    );
+  });
+  it('costs its panels, controllers, bank, inverter and what joins them, as they are priced one by one', () => {
+    for (const design of [
+      job(),
+      job({}, { pump: { ...blankUse(1, 'Pump'), watts: measured(600), hours: measured(1) } }),
+    ])
+      for (const { operations, price, inverterPrice: machinePrice, panels, controller, bank } of made(design)
+        .proposals) {
+        const taken = tried(design, operations);
+        expect(problemsOf(taken)).toEqual([]);
+        const plans = Object.values(taken.arrays);
+        const known = CONTROLLER_CLASSES.find(({ label }) => label === controller.label)!;
+        const rows = taken.bank.parallel.value;
+        const rowWh = taken.bank.unitVolts.value * taken.bank.unitAh.value * taken.bank.series.value;
+        // of strings side by side each but the first has a branch of its own
+        const branches = plans.reduce(
+          (sum, { strings }) => sum + (strings.parallel.value - 1) * strings.inputs.value,
+          0,
+        );
+        const byHand =
+          panels.count * (panels.watts * 0.45 + 35) +
+          plans.length * usualControllerPrice(known) +
+          branches * 15 +
+          rows *
+            ((rowWh / 1000) * CHEMISTRIES[taken.bank.chemistry].pricePerKWh +
+              taken.bank.series.value * perUnit(taken.bank.chemistry));
+        expect(price).toBeCloseTo(byHand + machinePrice, 4);
+        expect(bank.units).toBe(rows * taken.bank.series.value);
+      }
+  });
+  it('is for a third more where nothing is planned, else for the last stage', () => {
+    const about = (design: Design) => made(design).proposals.find(({ aim }) => aim === 'later')!;
+    expect(about(job()).about).toBe('No stage is planned: it is for a third more than today.');
+    const staged = job({
+      '/uses/later': dcUse(3, 'Freezer', 60, 10, { stage: 2 }),
+      '/uses/soon': dcUse(4, 'Fan', 10, 3, { stage: 1 }),
+    });
+    expect(stagesIn(staged)).toEqual([1, 2]);
+    expect(about(staged).about).toBe('Carries what waits for stage 2 as well.');
+    const [least, , later] = made(job()).proposals;
+    expect(plain(later!.givesUp)).toBe(
+      `${Math.round(later!.price - least!.price)} more today than the least asks for.`,
+    );
+  });
+  it('says what binds where nothing stands', () => {
+    const why = (changes: Record<string, unknown>) => {
+      const { proposals, why: told } = made(job(changes));
+      expect(proposals).toEqual([]);
+      return told;
+    };
+    const none = 'Nothing of the usual sizes stands';
+    const give = 'Give way in one of these, or use less.';
+    expect(why({ '/budget/most': chosen(50) })).toBe(`${none} with 50 to spend. ${give}`);
+    expect(
+      why({ '/budget/most': chosen(50), '/arrays/a1/most': chosen(3), '/bank/mostUnits': chosen(2) }),
+    ).toBe(`${none} with room for 3 panels, room for 2 batteries, 50 to spend. ${give}`);
+    expect(why({ '/budget/most': chosen(50), '/kept': ['volts'], '/bank/home/carries': measured(500) })).toBe(
+      `${none} with what is fixed, what its floor carries, 50 to spend. ${give}`,
+    );
+  });
+  it('fixes plane and controllers with panels that lie in several arrays or in a pile', () => {
+    const { a1 } = job().arrays as { a1: Design['arrays'][string] };
+    const kept = (design: Design) => [...keptIn(design)].toSorted();
+    const two = job({ '/kept': ['panels'], '/arrays': { a1, a2: { ...a1, position: 2 } } });
+    expect(kept(job({ '/kept': ['panels'] }))).toEqual(['panels']);
+    expect(kept(two)).toEqual(['controller', 'panels', 'plane']);
+    expect(kept({ ...two, kept: ['bank'] })).toEqual(['bank']);
+    const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+    expect(kept({ ...honey, kept: ['panels', 'volts'] })).toEqual(['controller', 'panels', 'plane', 'volts']);
+  });
+  it('makes a room that nobody measured as large as its bank, and a floor that bears it', () => {
+    for (const { operations } of made(job({ '/uses/much': dcUse(3, 'Much', 400, 20) })).proposals) {
+      const { bank } = tried(job(), operations);
+      const units = bank.series.value * bank.parallel.value;
+      const onFloor = (units * unitOf(bank).mass.value) / bank.home.shelves.value;
+      expect(bank.home.carries.value).toBeGreaterThanOrEqual(Math.min(400, 1.6 * onFloor));
+      expect(bank.home.length.from).toBe('guess');
+    }
+    const measuredHome = job({
+      '/bank/home/length': measured(900),
+      '/bank/home/width': measured(500),
+      '/bank/home/height': measured(700),
+    });
+    for (const { operations } of made(measuredHome).proposals)
+      expect(tried(measuredHome, operations).bank.home).toEqual(measuredHome.bank.home);
+  });
+});
+
+describe('other ways to make the AC', () => {
+  const fridge = {
+    ...blankUse(1, 'Fridge'),
+    group: 'cold' as const,
+    watts: measured(80),
+    hours: measured(9),
+  };
+  const pump = {
+    ...blankUse(2, 'Pump'),
+    watts: measured(500),
+    hours: measured(0.5),
+    startFactor: measured(4),
+  };
+  const house = (uses: Design['uses'] = { fridge, pump }, changes: Record<string, unknown> = {}): Design =>
+    withAll(
+      cabinOf(uses, {
+        inverterIdle: measured(26),
+        inverterEfficiency: measured(92),
+        inverterHours: chosen(24),
+      }),
+      { '/power/inverter': machine('char-4000'), ...changes },
+    );
+  const ways = (design: Design) => acWaysFor(design, climate);
+  const way = (design: Design, id: string) => ways(design).find((one) => one.id === id);
+  const day = (design: Design) => {
+    const { months, heaviest } = calculate(design, climate).loads;
+    return months[heaviest!.month - 1]!.busWh;
+  };
+  it('is a smaller machine that holds all at once and idles at less', () => {
+    const found = way(house(), 'smaller')!;
+    const then = tried(house(), found.operations);
+    const { inverter } = then.power;
+    const { power } = calculate(then, climate);
+    expect(then.supply.inverterIdle.value).toBeLessThan(26);
+    expect(power.inverter!.continuousW).toBeGreaterThanOrEqual(power.asked.runningW);
+    expect(power.inverter!.surgeW).toBeGreaterThanOrEqual(power.asked.startW);
+    expect(inverter!.kind).toBe('charger');
+    expect(found.savesWh).toBeCloseTo(day(house()) - day(then), 6);
+    const { energy, arrays } = calculate(house(), climate);
+    const at = calculate(house(), climate).loads.heaviest!.month - 1;
+    expect(found.panels).toBeCloseTo(
+      (found.savesWh * arrays[0]!.plan.count.value) / energy!.months[at]!.madeWh,
+      9,
+    );
+    // one that idles at less than any has none below it
+    expect(way(house(undefined, { '/supply/inverterIdle': measured(3) }), 'smaller')).toBeUndefined();
+  });
+  it('is a search mode where the machine has one that is not used yet', () => {
+    const inverter = machine('char-4000');
+    expect(way(house(), 'search')).toBeDefined();
+    expect(way(house(undefined, { '/power/searching': true }), 'search')).toBeUndefined();
+    expect(
+      way(house(undefined, { '/power/inverter': { ...inverter, search: null } }), 'search'),
+    ).toBeUndefined();
+    // asleep by hand: 24 h less the 9.5 h of both
+    expect(plain(way(house(), 'search')!.sentence)).toMatch(/^9 W in place of 26 W for the 14\.5 h of a day/);
+    expect(
+      plain(
+        way(house(undefined, { '/power/inverter': { ...inverter, stacked: chosen(2) } }), 'search')!.sentence,
+      ),
+    ).toMatch(/^18 W in place of/);
+  });
+  it('moves to DC what cools and is sold for it: up to 250 W, of today, and on AC', () => {
+    const cold = (change: Partial<typeof fridge>) =>
+      way(house({ fridge: { ...fridge, ...change }, pump }), 'cold');
+    expect(cold({})!.operations.map(({ path }) => path)).toEqual([
+      '/uses/fridge/supply',
+      '/supply/inverterHours',
+    ]);
+    expect(cold({ watts: measured(250) })).toBeDefined();
+    expect(cold({ watts: measured(251) })).toBeUndefined();
+    expect(cold({ group: 'water' as 'cold' })).toBeUndefined();
+    expect(cold({ priority: 'surplus' })).toBeUndefined();
+    expect(cold({ supply: 'dc' })).toBeUndefined();
+    // on for half an hour of the pump, in half hours
+    expect(tried(house(), cold({})!.operations).supply.inverterHours).toEqual(chosen(0.5));
+    const many = Object.fromEntries(
+      Array.from({ length: 5 }, (_, i) => [`f${i}`, { ...fridge, name: `Box ${i}`, position: i + 1 }]),
+    );
+    expect(way(house({ ...many, pump }), 'cold')!.title).toBe('Box 0, Box 1, Box 2 and 2 more on DC');
+    expect(
+      way(house({ a: { ...fridge, name: '' }, b: { ...fridge, name: 'Box', position: 2 }, pump }), 'cold')!
+        .title,
+    ).toBe('unnamed and Box on DC');
+  });
+  it('is two machines where some runs long and some does not', () => {
+    expect(way(house(), 'two')!.sentence).toMatch(/for Fridge all day/);
+    expect(way(house({ fridge }), 'two')).toBeUndefined();
+    expect(way(house({ pump }), 'two')).toBeUndefined();
+    // eight hours keep it on, less do not
+    expect(way(house({ fridge: { ...fridge, hours: measured(8) }, pump }), 'two')).toBeDefined();
+    expect(way(house({ fridge: { ...fridge, hours: measured(7.9) }, pump }), 'two')).toBeUndefined();
+    // its own draw all day, and the large one’s for the half hour of the pump
+    const two = way(house(), 'two')!;
+    const idle = Number(/at ([\d.]+) W; the large/.exec(plain(two.sentence))![1]);
+    expect(two.savesWh).toBeCloseTo(24 * 26 - 24 * idle - 0.5 * 26, 0);
+    const wide = MACHINE_CLASSES.find(({ label }) => two.sentence.startsWith(label))!;
+    expect([wide.kind, wide.phases, wide.buses.includes(24)]).toEqual(['inverter', 'single', true]);
+  });
+  it('is soft starters where with them a smaller one does, and without it none', () => {
+    const hard = { ...pump, watts: measured(1300), startFactor: measured(6) };
+    const found = way(house({ fridge, hard }), 'soft');
+    expect(way(house({ fridge, hard }), 'smaller')).toBeUndefined();
+    expect(found).toBeDefined();
+    const then = tried(house({ fridge, hard }), found!.operations);
+    expect(then.uses.hard!.startFactor.value).toBe(1.5);
+    expect(then.power.inverter!.label).not.toBe(machine('char-4000').label);
+    expect(found!.savesWh).toBeCloseTo(day(house({ fridge, hard })) - day(then), 6);
+    expect(way(house(), 'soft')).toBeUndefined();
+  });
+  it('is not told where it saves less than a fiftieth of the day', () => {
+    const heater = { ...blankUse(3, 'Heater'), watts: measured(2000), hours: measured(18) };
+    for (const design of [house(), house({ fridge, pump, heater })])
+      for (const { savesWh, share } of ways(design)) {
+        expect(share).toBeCloseTo(savesWh / day(design), 9);
+        expect(share).toBeGreaterThanOrEqual(0.02);
+      }
+    expect(way(house({ fridge, pump, heater }), 'search')).toBeUndefined();
+  });
+});
