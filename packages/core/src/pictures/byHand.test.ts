@@ -217,6 +217,27 @@ describe('life and cost, by hand', () => {
       expect(row.depthPct).toBe(depthPct);
     }
   });
+  it('has the amps of uses and charge on each bus, at the watts they are now', () => {
+    const { energy, bank, loads } = calculate(cabin(), climate);
+    for (const { volts, loadA, chargeA, mm2 } of life().buses) {
+      expect(loadA).toBeCloseTo(loads.largestRunning!.bankW / volts, 9);
+      expect(chargeA).toBeCloseTo((energy!.chargeAmps * bank.absorptionV) / volts, 9);
+      // 1.5 m there and back of copper, 1 %; or 4 A for each mm² (common practice)
+      const amps = Math.max(loadA, chargeA);
+      expect(mm2).toBeCloseTo(Math.max(((3 / 58) * amps) / (volts * 0.01), amps / 4), 9);
+    }
+  });
+  it('tells when it is full by the months in use alone', () => {
+    const use = (months: number[]) => life({ '/uses/lamp/months': months });
+    const hours = (of: ReturnType<typeof life>) => of.fullAtH.map((at) => at !== undefined);
+    expect(hours(use([6, 7]))).toEqual(Array.from({ length: 12 }, (_, m) => m === 5 || m === 6));
+    // 5 Wh of winter light are less than what a lamp of 2 kWh asks; in June it is full
+    const much = { '/uses/lamp/watts': measured(300), '/arrays/a1/count': chosen(6) };
+    const some = (months: number[]) => life({ ...much, '/uses/lamp/months': months }).suits[0];
+    const all = some([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
+    expect(some([6])).not.toBe(some([12]));
+    expect(typeof all).toBe('string');
+  });
   it('takes the price that is typed, and the depth that is chosen', () => {
     const typed = life({ '/bank/prices': { gel: measured(999) }, '/bank/depth': chosen(70) });
     expect(rowOf(typed, 'gel').price).toBe(999);

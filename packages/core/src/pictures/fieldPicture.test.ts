@@ -208,5 +208,14 @@ describe('of several arrays', () => {
       expect([way.id, [6, 7].includes(way.worstMonth!)]).toEqual([way.id, true]);
       expect(way.worstRatio).toBeGreaterThan(0);
     }
+    // a season without any use is held where it has most sun
+    const { ways, months, tilts, azimuths } = fieldPicture(summer, climate, 'a1')!;
+    const [, winter] = /(\d+)° and (\d+)°/.exec(ways.find(({ id }) => id === 'two')!.label)!.map(Number);
+    const sun = (tilt: number) =>
+      [0, 1, 2, 9, 10, 11].reduce(
+        (sum, month) => sum + months[month]![tilts.indexOf(tilt) * azimuths.length + azimuths.indexOf(180)]!,
+        0,
+      );
+    expect(winter).toBe(tilts.reduce((best, tilt) => (sun(tilt) > sun(best) ? tilt : best)));
   });
 });

@@ -172,6 +172,39 @@ describe('what changing it would save', () => {
       /^Half the hours$/,
     )!;
     expect(half.savesWh).toBeCloseTo(240, 9);
+    const fan = (hours: number, more: Partial<Use> = {}) =>
+      saving(
+        cabin({ a: dcUse(1, 'Fan', 20, hours, { priority: 'should', group: 'comfort', ...more }) }),
+        /^Half the hours$/,
+      );
+    expect([fan(20)?.savesWh, fan(19.9)]).toEqual([expect.closeTo(200, 9), undefined]);
+    expect(fan(24, { priority: 'must' })).toBeUndefined();
+    expect(fan(24, { paint: { year: painted(NO_PAINT, 0, 47, true) } })).toBeUndefined();
+    expect(fan(24, { form: 'label', given: { labelWh: measured(90_000) } })).toBeUndefined();
+  });
+  it('is a router of less than 100 W on DC, and nothing else that talks', () => {
+    const feed = (watts: number, more: Partial<Use> = {}) =>
+      saving(
+        cabin({ a: dcUse(1, 'Set', watts, 10, { group: 'communications', supply: 'ac', ...more }) }),
+        /^Feed it with DC$/,
+      );
+    expect([feed(99) !== undefined, feed(100), feed(50, { group: 'other' })]).toEqual([
+      true,
+      undefined,
+      undefined,
+    ]);
+  });
+  it('is of the month that decides, whose hours nobody painted are told', () => {
+    const summer = dcUse(1, 'Pump', 100, 5, { months: [7] });
+    const winter = dcUse(2, 'Lamp', 60, 5, {
+      months: [12, 1],
+      paint: { year: painted(NO_PAINT, 36, 45, true) },
+    });
+    expect(picture(cabin({ a: summer }))).toMatchObject({
+      month: 7,
+      untimed: 1,
+    });
+    expect(picture(cabin({ a: { ...summer, watts: measured(1) }, b: winter })).untimed).toBe(0);
   });
   it('is true: pressed, the month that decides takes as much less', () => {
     const design = cabin({
