@@ -1,6 +1,9 @@
+import { calculate } from '../calculate';
 import type { Obstacle, Skyline } from '../document';
 import { blankArray, chosen } from '../job';
-import { skyOf } from '../testing/climates';
+import { cabinOf, dcUse } from '../testing/cabin';
+import { plainClimate, skyOf } from '../testing/climates';
+import { withAll } from '../testing/found';
 import { openDome, seenShare, skyView } from './dome';
 import { monthDays, monthLight, STEP_H, STEPS } from './monthLight';
 import { martinRuizDiffuse } from './plane';
@@ -198,4 +201,47 @@ it('a file’s own light keeps its split, spread over dark and bright days', () 
         6,
       );
     }
+});
+
+describe('an array that turns with what it is on', () => {
+  const year = (change: Record<string, unknown>) =>
+    calculate(withAll(cabinOf({ lamp: dcUse(1, 'Lamp', 20, 5) }), change), plainClimate(41.6)).arrays[0]!
+      .year!;
+  const mast = (azimuth: number) =>
+    thing('mast', {
+      azimuth: chosen(azimuth),
+      distance: chosen(2),
+      width: chosen(0.6),
+      bottom: chosen(0),
+      height: chosen(6),
+    });
+  /** So it stands, turned so far with all that is on it. */
+  const turned = (kind: 'moving' | 'fixed', by: number, shaded: boolean) =>
+    year({
+      '/arrays/a1/plane': {
+        ...blankArray(1, 'c1').plane,
+        kind,
+        tilt: chosen(25),
+        azimuth: chosen((40 + by) % 360),
+      },
+      '/arrays/a1/skyline/obstacles': shaded ? { o1: mast((75 + by) % 360) } : {},
+    });
+  it.each([false, true])('is the mean of all headings, with its mast beside it: %s', (shaded) => {
+    const moving = turned('moving', 0, shaded);
+    const still = Array.from({ length: 12 }, (_, i) => turned('fixed', 30 * i, shaded));
+    for (const [m, month] of moving.entries()) {
+      const mean = (read: (of: PlaneMonth) => number) =>
+        still.reduce((sum, one) => sum + read(one[m]!), 0) / 12;
+      for (const read of [
+        (of: PlaneMonth) => of.poaKWhm2,
+        (of: PlaneMonth) => of.openKWhm2,
+        (of: PlaneMonth) => of.perWatt.reduce((sum, share) => sum + share, 0),
+        (of: PlaneMonth) => of.clearPerWatt.reduce((sum, share) => sum + share, 0),
+        (of: PlaneMonth) => of.cellC[STEPS / 2]!,
+        (of: PlaneMonth) => of.cellC[STEPS / 3]!,
+      ])
+        expect(read(month) / mean(read)).toBeCloseTo(1, 6);
+    }
+    expect(turned('fixed', 0, true)[5]!.poaKWhm2 < turned('fixed', 0, false)[5]!.poaKWhm2).toBe(true);
+  });
 });
