@@ -3,9 +3,9 @@ import { BLANK_CIRCUIT, withValueAt, type CircuitPlan, type Design } from '../do
 import { figuresOf, penFor } from '../figures';
 import { blankDesign, blankUse, chosen, examples, measured } from '../job';
 import { plainClimate } from '../testing/climates';
-import { BEHIND_MAIN_A, bankFaultA, FAULT_PER_AH } from './circuit';
+import { BEHIND_MAIN_A, bankFaultA, FAULT_PER_AH, liesOf } from './circuit';
 import { conductor, METAL_COSTS, ohmPerMetre } from './conductor';
-import { largerOf } from './size';
+import { largerOf, trySize } from './size';
 import { cableText, coloursOf } from './takeoff';
 
 const climate = { ...plainClimate(44), stops: {} };
@@ -243,5 +243,130 @@ describe('coils at hand', () => {
   it('of another colour or size are of no use', () => {
     expect(lines({ k1: coil(100, 'red') }).find(({ colour }) => colour === 'black')!.cutting).toBeNull();
     expect(lines({ k1: { ...coil(100, ''), size: '8 AWG' as never } })[0]!.cutting).toBeNull();
+  });
+});
+
+describe('runs between their parts', () => {
+  it('join what they are called by, on every example', () => {
+    for (const { design } of examples()) {
+      const { wired } = wiringOf(design);
+      const station = Object.values(design.controllers).some(({ kind }) => kind === 'station');
+      for (const { circuit, ends } of wired) {
+        const id = circuit.key.slice(circuit.key.indexOf('-') + 1);
+        const joined: Record<string, unknown> = {
+          links: null,
+          bank: ['bank', 'bus'],
+          inverter: ['bus', 'inverter'],
+          panel: ['inverter', 'panel'],
+          'dc-feed': ['bus', 'block'],
+          charge: [`controller:${id}`, 'bus'],
+          string: [`array:${id}`, `joint:${id}`],
+          ac: ['panel', `use:${circuit.key}`],
+          dc: ['block', `use:${circuit.key}`],
+        };
+        if (circuit.kind in joined) expect([circuit.key, ends]).toEqual([circuit.key, joined[circuit.kind]]);
+        if (circuit.kind === 'feed') {
+          const { strings, pile } = design.arrays[id]!;
+          const { inverter } = design.controllers[strings.controller]!;
+          if (!pile) expect(ends![0]).toBe(strings.parallel.value > 1 ? `joint:${id}` : `array:${id}`);
+          if (!station)
+            expect(ends![1]).toBe(
+              inverter && design.power.inverter ? 'inverter' : `controller:${strings.controller}`,
+            );
+        }
+      }
+    }
+  });
+  it('lie where such runs lie until they are routed', () => {
+    const lies = (
+      kind: Design['kind'],
+      where: 'panels' | 'array' | 'inside',
+      school: Design['school'] = 'iec',
+    ) => {
+      const { surroundings, piped } = liesOf({ kind, school } as never, where);
+      return piped ? `${surroundings}, piped` : surroundings;
+    };
+    const kinds = ['homestead', 'cabin', 'shed', 'trailer', 'boat'] as const;
+    expect(kinds.map((kind) => lies(kind, 'panels'))).toEqual(Array(5).fill('panels'));
+    expect(kinds.map((kind) => lies(kind, 'array'))).toEqual(['wall', 'wall', 'wall', 'indoors', 'bilge']);
+    expect(kinds.map((kind) => lies(kind, 'inside'))).toEqual([...Array<string>(4).fill('indoors'), 'bilge']);
+    expect(kinds.map((kind) => lies(kind, 'array', 'north-american')).slice(0, 4)).toEqual([
+      ...Array<string>(3).fill('wall, piped'),
+      'indoors',
+    ]);
+  });
+  it('in a stretch that nobody took are none, and fill nothing', () => {
+    const [first] = Object.values(vale.wiring.stretches);
+    const { stretches } = wiringOf(
+      withValueAt(vale, '/wiring/stretches/t9', { ...first!, position: 9, raceway: 'plastic' }),
+    );
+    expect(stretches.find(({ id }) => id === 't9')).toMatchObject({ circuits: [], loaded: 0, fill: null });
+  });
+  it('have leads that sense and start as long as what they go along', () => {
+    for (const { design } of examples()) {
+      const { wired, signals } = wiringOf(design);
+      const along = (...kinds: string[]) =>
+        Math.max(
+          0,
+          ...wired.filter(({ circuit }) => kinds.includes(circuit.kind)).map(({ lengthM }) => lengthM),
+        );
+      const [bank, inverter] = [along('bank', 'links'), along('inverter')];
+      // the battery of a ready-made box has its own
+      const monitor = signals.find(({ what }) => what === 'battery monitor')?.lengthM;
+      expect(monitor).toEqual(bank > 0 ? expect.closeTo(bank + inverter, 9) : undefined);
+      for (const { what, lengthM } of signals) {
+        if (what === 'battery temperature' || what === 'voltage sense')
+          expect(lengthM).toBeCloseTo(bank + along('charge'), 9);
+        if (what === 'battery management') expect(lengthM).toBeCloseTo(bank + inverter, 9);
+      }
+    }
+  });
+  it('carry at their terminals what flows for hours and a quarter more (NEC 110.14(C) and 215.2)', () => {
+    const feed = runOf(vale, 'inverter');
+    const job = {
+      circuit: { ...feed.circuit, faultA: 0 },
+      school: 'north-american' as const,
+      units: 'imperial' as const,
+      lying: [{ lengthM: 1, ambientC: 30, conductors: 2, circuits: 1 }] as never,
+      make: feed.make,
+      limitPct: 1000,
+      pricePerMm2M: 1,
+      device: null,
+      sideSaid: false,
+    };
+    const at = (mostA: number) =>
+      trySize({ ...job, circuit: { ...job.circuit, amps: mostA, mostA } }, conductor('1/0 AWG'), 1);
+    const { terminalA, amps } = at(10).ampacity;
+    expect(terminalA).toBeLessThan(1.25 * amps);
+    expect(at((terminalA / 1.25) * 0.999).fails).not.toContain('ampacity');
+    expect(at((terminalA / 1.25) * 1.001).fails).toContain('ampacity');
+  });
+  it('that share a stretch with others are as thick in what the array loses as in the job', () => {
+    const many = Object.fromEntries(
+      Array.from({ length: 8 }, (_, i) => [
+        `u${i}`,
+        { ...blankUse(i + 1, `Oven ${i}`), watts: measured(2000), hours: measured(1) },
+      ]),
+    );
+    const base: Design = { ...cabin(), uses: many };
+    base.arrays.a1!.strings = { ...base.arrays.a1!.strings, parallel: chosen(6) };
+    base.arrays.a1!.count = chosen(6 * base.arrays.a1!.strings.series.value);
+    base.controllers.c1!.maxIscAmps = chosen(200);
+    const [first] = Object.values(vale.wiring.stretches);
+    let shared = withValueAt(base, '/wiring/stretches/t1', { ...first!, length: measured(4) });
+    for (const key of ['feed-a1', ...Object.keys(many).map((id) => `ac-${id}`)])
+      shared = said(shared, key, { path: ['t1'] });
+    const alone = said(
+      withValueAt(base, '/wiring/stretches/t1', { ...first!, length: measured(4) }),
+      'feed-a1',
+      { path: ['t1'] },
+    );
+    const [apart, beside] = [alone, shared].map((design) => calculate(design, climate));
+    const area = (of: typeof apart) =>
+      of!.wiring.wired.find(({ circuit }) => circuit.key === 'feed-a1')!.chosen;
+    expect(area(beside).size.areaMm2 * area(beside).side).toBeGreaterThan(
+      area(apart).size.areaMm2 * area(apart).side,
+    );
+    expect(beside!.lead.plan.wiring!.value).toBeLessThan(apart!.lead.plan.wiring!.value);
   });
 });

@@ -404,6 +404,7 @@ describe('a pipe', () => {
     const wired = run(demo('Vale'), 'bank');
     const forty = { ...wired, circuit: { ...wired.circuit, many: 40 } };
     expect(fillOf([forty], () => 0, 'steel', 'metric')).toMatchObject({ pipe: null, conductors: 80 });
+    expect(fillOf([forty], () => 6, 'steel', 'metric')).toMatchObject({ pipe: null, conductors: 81 });
   });
   it('wedges three alike where it is three times as wide', () => {
     const wired = run(demo('Honey'), 'panel');
