@@ -1,4 +1,4 @@
-import { CHEMISTRIES, unitOf } from '../bank';
+import { CHEMISTRIES, packedIn, unitOf } from '../bank';
 import { calculate } from '../calculate';
 import { problemsOf, stagesIn, type Design } from '../document';
 import { acWaysFor, proposalsFor } from '../evaluate';
@@ -62,6 +62,18 @@ describe('usual prices', () => {
   it.each(['lfp', 'sodium-ion', 'flooded', 'agm', 'gel', 'nickel-iron'] as const)(
     '%s is sold in sizes that make a bus',
     (chemistry) => {
+      // volts of a unit by kind: one block for the bus, or blocks of 12, 6 and 2 V, or single cells (common practice)
+      const blocks = {
+        lfp: [25.6],
+        'sodium-ion': [24.8],
+        flooded: [6, 2],
+        agm: [12, 6, 2],
+        gel: [12, 2],
+        'nickel-iron': [1.2],
+      }[chemistry];
+      expect([...new Set(unitSizes(chemistry, 24).map(({ volts }) => volts))]).toEqual(
+        blocks.map((volts) => expect.closeTo(volts, 9)),
+      );
       for (const bus of [12, 24, 48] as const) {
         const sizes = unitSizes(chemistry, bus);
         expect(sizes.length).toBeGreaterThanOrEqual(3);
@@ -307,6 +319,85 @@ describe('what would do', () => {
       `${Math.round(later!.price - least!.price)} more today than the least asks for.`,
     );
   });
+  it('says how long it carries, and whether that is the longest dark run of ten winters', () => {
+    for (const days of [1.2, 3, 30]) {
+      const design = job({ '/uses/lamp/watts': measured(days * 20) });
+      const { decides, proposals } = made(design);
+      const rare = /up to (\d+) dark days? in a row/.exec(decides)?.[1];
+      const { about, bank } = proposals.find(({ aim }) => aim === 'winter')!;
+      if (rare === undefined || bank.days < Number(rare))
+        expect(plain(about)).toMatch(/^Carries [\d.]+ days without sun, and comes back faster\.$/);
+      else expect(about).toMatch(new RegExp(`^Carries ${rare} dark days? in a row`));
+    }
+  });
+  it('gives little up where every month is as sunny as the next', () => {
+    const even = { ...plainClimate(2, { ghiKWhm2: Array<number>(12).fill(5) }), stops: {} };
+    const { proposals } = proposalsFor(job({ '/place/lat': chosen(2) }), even)!;
+    expect(proposals.length).toBeGreaterThan(0);
+    for (const { givesUp } of proposals) {
+      expect(givesUp).not.toMatch(/NaN|In  /);
+      const share = /In .* ([\d.]+) % of what it makes finds no use/.exec(plain(givesUp))?.[1];
+      if (share) expect(Number(share)).toBeGreaterThan(50);
+    }
+    const summers = proposalsFor(job(), climate)!.proposals.find(({ aim }) => aim === 'winter')!;
+    const months = calculate(tried(job(), summers.operations), climate).energy!.months.filter(
+      ({ ratio }) => ratio !== null && ratio > 2,
+    );
+    const [makes, uses] = [
+      months.reduce((sum, { madeWh }) => sum + madeWh, 0),
+      months.reduce((sum, { usedWh }) => sum + usedWh, 0),
+    ];
+    if (months.length > 0)
+      expect(plain(summers.givesUp)).toContain(
+        `${plain(pen(100 * (1 - uses / makes), 'percent'))} of what it makes finds no use`,
+      );
+  });
+  it('has no guess in its price where panels, batteries and controllers have theirs', () => {
+    const prices = {
+      '/budget/panelWatt': chosen(0.3),
+      '/bank/prices': Object.fromEntries(
+        Object.keys(CHEMISTRIES).map((chemistry) => [chemistry, chosen(250)]),
+      ),
+      '/controllerPrices': Object.fromEntries(CONTROLLER_CLASSES.map(({ id }) => [id, chosen(200)])),
+    };
+    expect(made(job(prices)).proposals.map(({ priceGuessed }) => priceGuessed)).toEqual([
+      false,
+      false,
+      false,
+    ]);
+    const one = made(job({ ...prices, '/budget/panelWatt': null })).proposals;
+    expect(one.map(({ priceGuessed }) => priceGuessed)).toEqual([true, true, true]);
+  });
+  it('has as many controllers as it needs, and one where that or the panels are fixed', () => {
+    const much = { '/uses/much': dcUse(3, 'Much', 900, 18) };
+    const counts = (changes: Record<string, unknown>) =>
+      made(job({ ...much, ...changes })).proposals.map(({ controller }) => controller.count);
+    expect(Math.max(...counts({}))).toBeGreaterThanOrEqual(1);
+    for (const kept of [['controller'], ['panels']])
+      for (const count of counts({ '/kept': kept, '/arrays/a1/count': chosen(12) })) expect(count).toBe(1);
+    const room = job({ ...much, '/arrays/a1/most': chosen(14) });
+    for (const { panels } of made(room).proposals) expect(panels.count).toBeLessThanOrEqual(14);
+  });
+  it('has no row of batteries more than its days ask for, in another chemistry too', () => {
+    const lead = job({
+      '/bank/chemistry': 'agm',
+      '/bank/depth': chosen(50),
+      '/uses/much': dcUse(3, 'Much', 150, 20),
+    });
+    for (const design of [lead, job({ '/uses/much': dcUse(3, 'Much', 150, 20) })]) {
+      const { proposals } = made(design);
+      expect(proposals.length).toBeGreaterThan(0);
+      for (const { operations, aim } of proposals) {
+        if (aim === 'later') continue;
+        const taken = tried(design, operations);
+        const { bank, bankNeeds } = calculate(taken, climate);
+        expect(taken.bank.depth.value).toBe(CHEMISTRIES[taken.bank.chemistry].depthPct);
+        const rows = taken.bank.parallel.value;
+        const least = Math.max(...bankNeeds.map(({ ratedWh }) => ratedWh));
+        if (rows > 1) expect((bank.ratedWh * (rows - 1)) / rows).toBeLessThan(least * 1.02);
+      }
+    }
+  });
   it('says what binds where nothing stands', () => {
     const why = (changes: Record<string, unknown>) => {
       const { proposals, why: told } = made(job(changes));
@@ -340,6 +431,8 @@ describe('what would do', () => {
       const onFloor = (units * unitOf(bank).mass.value) / bank.home.shelves.value;
       expect(bank.home.carries.value).toBeGreaterThanOrEqual(Math.min(400, 1.6 * onFloor));
       expect(bank.home.length.from).toBe('guess');
+      expect(units).toBeGreaterThan(1);
+      expect(packedIn(bank.home, bank.unit, units).fits).toBe(true);
     }
     const measuredHome = job({
       '/bank/home/length': measured(900),

@@ -139,6 +139,12 @@ describe('what would do', () => {
       // all of the year is in use, and the few panels of the season do
       expect(taken.uses).toEqual(design.uses);
       expect(taken.power.sources.proposed).toMatchObject({ kind: 'generator', automatic: true });
+      // the smallest that is sold, of those that carry what is asked (common practice)
+      const set = calculate(taken, north).power.sources.find(({ id }) => id === 'proposed')!;
+      const sold = [1000, 1600, 2200, 3000, 4500, 6000, 8000, 12_000];
+      expect(taken.power.sources.proposed!.given.watts!.value).toBe(
+        sold.find((watts) => watts >= set.askedW),
+      );
       expect(backup).toMatch(
         /^In Nov–Jan the sun gives \d.*Generator [\d.]+.% \([\d.]+.h and [\d.]+.L a year\), with fuel for \d+\.$/,
       );

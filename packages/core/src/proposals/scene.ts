@@ -15,14 +15,7 @@ import {
 } from '../document';
 import { machinesFor, type Reckon } from '../findings';
 import { remembered } from '../memo';
-import {
-  MODULE_CLASSES,
-  MOUNTINGS,
-  moduleClass,
-  readSheet,
-  sheetOfClass,
-  type ModuleNumbers,
-} from '../module';
+import { MOUNTINGS, moduleClass, readSheet, sheetOfClass, type ModuleNumbers } from '../module';
 import { holdsAll, inverterAt, inverterPrice } from '../power';
 import {
   chargeAmpsOn,
@@ -164,9 +157,6 @@ export function sceneOf(
   const panels = sheets.flatMap((sheet): PanelChoice[] => {
     if (seen.has(sheet.label)) return [];
     seen.add(sheet.label);
-    const known = MODULE_CLASSES.some(({ label }) => label === sheet.label);
-    // what nobody sells new is only proposed where it is there already
-    if (!kept.has('panels') && !known && sheet !== plan.module) return [];
     const module = readSheet(sheet);
     const cold = coldSchools(module.betaVoc, climate.low);
     return [

@@ -1,6 +1,6 @@
 import { bankNeeds, CHEMISTRIES, computeBank, type BankResult } from '../bank';
 import type { Facts } from '../calculate';
-import type { BusVolts, Chemistry } from '../document';
+import type { Bank, BusVolts, Chemistry } from '../document';
 import { findingsOf, type Finding, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { tryArrangement, LOSS, MUCH_CLIPPED, type Arrangement } from '../strings';
@@ -98,7 +98,7 @@ const OF_ARRAY = /^(array\.(short|pwm)|strings\.)/;
 /** One system voltage, chemistry, controller and sort of panels, and the least that it can cost. */
 interface Family {
   bus: BusVolts;
-  bank: BankResult;
+  bank: BankAt;
   banks: readonly BankChoice[];
   controller: ControllerChoice;
   panel: PanelChoice;
@@ -139,14 +139,16 @@ function familiesOf(scene: Scene, wanted: Wanted): Family[] {
       const [apart, inOne] = [false, true].map((one) => {
         const ratedWh = ratedOf(scene, wanted, bank, one, 0);
         return Math.min(
-          ...banks.map((choice) => (rowsOf(scene, bank, choice, ratedWh) ?? Infinity) * choice.rowPrice),
+          ...banks.map(
+            (choice) => (rowsOf(scene, bank.figures, choice, ratedWh) ?? Infinity) * choice.rowPrice,
+          ),
         );
       }) as [number, number];
       for (const controller of scene.controllers(bus, chemistry)) {
         const bankPrice = controller.controller.inverter ? inOne : apart;
         for (const panel of scene.panels)
           for (let many = 1; many <= (controller.controller.kind === 'pwm' ? 1 : most); many++) {
-            const neededWh = neededOf(scene, wanted, bank, controller, panel, many);
+            const neededWh = neededOf(scene, wanted, bank.figures, controller, panel, many);
             const { harvest } = panel;
             const each = panel.panel.pmaxW * harvest.keeps * harvest.lean.madeUpTo(Infinity);
             const least = kept.has('panels')
@@ -202,39 +204,41 @@ function candidatesOf(scene: Scene, wanted: Wanted, family: Family): Candidate[]
     .filter(({ price }) => price <= scene.mostPrice);
 }
 
-/** The bank's own figures at a voltage and chemistry, as the sheets reckon them, of one row of anything. */
-function bankAt({ facts, kept }: Scene, bus: BusVolts, chemistry: Chemistry): BankResult {
-  const { design, loads, bank } = facts;
-  const same = design.bank.chemistry === chemistry;
-  return computeBank(
-    {
-      busVolts: bus,
-      bank: {
-        ...design.bank,
-        chemistry,
-        sheet: same ? design.bank.sheet : null,
-        depth:
-          same || kept.has('bank')
-            ? design.bank.depth
-            : { value: CHEMISTRIES[chemistry].depthPct, from: 'chosen' },
-      },
-    },
-    loads,
-    bank.warmth,
-  );
+/** The bank there is in another chemistry: at that one's depth, without a sheet that is of its own. */
+function planOf({ facts, kept }: Scene, chemistry: Chemistry): Bank {
+  const { bank } = facts.design;
+  if (bank.chemistry === chemistry) return bank;
+  return {
+    ...bank,
+    chemistry,
+    sheet: null,
+    depth: kept.has('bank') ? bank.depth : { value: CHEMISTRIES[chemistry].depthPct, from: 'chosen' },
+  };
+}
+
+/** A bank at a voltage and chemistry, of one row of anything: as it is sized, and its own figures as the sheets reckon them. */
+interface BankAt {
+  plan: Bank;
+  figures: BankResult;
+}
+
+function bankAt(scene: Scene, bus: BusVolts, chemistry: Chemistry): BankAt {
+  const plan = planOf(scene, chemistry);
+  const { loads, bank } = scene.facts;
+  return { plan, figures: computeBank({ busVolts: bus, bank: plan }, loads, bank.warmth) };
 }
 
 /** What a bank must be rated for, Wh, where the controller is the inverter too or is not. */
 function ratedOf(
-  { facts, loads }: Scene,
+  { loads }: Scene,
   { days }: Wanted,
-  bank: BankResult,
+  { plan, figures }: BankAt,
   inverter: boolean,
   chargeAmps: number,
 ): number {
   const used = loads(inverter);
-  const asked = { ...bank, wantedWh: used.overDays(days) };
-  return Math.max(...bankNeeds(facts.design.bank, asked, used, chargeAmps).map(({ ratedWh }) => ratedWh));
+  const asked = { ...figures, wantedWh: used.overDays(days) };
+  return Math.max(...bankNeeds(plan, asked, used, chargeAmps).map(({ ratedWh }) => ratedWh));
 }
 
 /** Ways to wire the fewest panels that make enough, and a few more. */
@@ -302,7 +306,7 @@ function rowsOf(
 function banksFor(
   scene: Scene,
   wanted: Wanted,
-  bank: BankResult,
+  bank: BankAt,
   banks: readonly BankChoice[],
   controller: ControllerChoice,
   { price }: PanelChoice,
@@ -311,13 +315,13 @@ function banksFor(
 ): { choice: BankChoice; parallel: number; price: number }[] {
   const { kept } = scene;
   const usableW = Math.min(arrangement.watts * arrangement.kept, controller.usableW) * many;
-  const chargeAmps = (usableW * controller.efficiency) / bank.absorptionV;
+  const chargeAmps = (usableW * controller.efficiency) / bank.figures.absorptionV;
   const ratedWh = ratedOf(scene, wanted, bank, controller.controller.inverter, chargeAmps);
   return banks.flatMap((choice) => {
-    const parallel = rowsOf(scene, bank, choice, ratedWh);
+    const parallel = rowsOf(scene, bank.figures, choice, ratedWh);
     if (parallel === null) return [];
     // a lead-acid bank must also be small enough for what charges it
-    const least = bank.chemistry.chargeMinC * parallel * choice.size.ah;
+    const least = bank.figures.chemistry.chargeMinC * parallel * choice.size.ah;
     if (!kept.has('bank') && chargeAmps < least) return [];
     return {
       choice,
