@@ -44,7 +44,9 @@ describe('a bank that winters', () => {
     // kept full by the sun it stands a spell that it would not stand alone
     const { bank } = calculate(summer('flooded', []), cold);
     expect(bank.idle.off).toEqual([]);
-    expect(said(summer('flooded', []), 'bank.freezesIdle', cold)?.value ?? -57).toBeLessThanOrEqual(alone.value!);
+    expect(said(summer('flooded', []), 'bank.freezesIdle', cold)?.value ?? -57).toBeLessThanOrEqual(
+      alone.value!,
+    );
     const mild = { ...plainClimate(46), stops: {} };
     expect(said(summer('flooded', months), 'bank.freezesIdle', mild)).toBeUndefined();
     expect(said(summer('lfp', months), 'bank.freezesIdle', cold)).toBeUndefined();
