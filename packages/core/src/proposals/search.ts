@@ -1,6 +1,6 @@
 import { bankNeeds, CHEMISTRIES, computeBank, type BankResult } from '../bank';
 import type { Facts } from '../calculate';
-import type { Bank, BusVolts, Chemistry } from '../document';
+import type { Bank, BusVolts, Chemistry, Design } from '../document';
 import { findingsOf, type Finding, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { tryArrangement, LOSS, MUCH_CLIPPED, type Arrangement } from '../strings';
@@ -204,17 +204,16 @@ function candidatesOf(scene: Scene, wanted: Wanted, family: Family): Candidate[]
     .filter(({ price }) => price <= scene.mostPrice);
 }
 
-/** The bank there is in another chemistry: at that one's depth, without a sheet that is of its own. */
-function planOf({ facts, kept }: Scene, chemistry: Chemistry): Bank {
-  const { bank } = facts.design;
-  if (bank.chemistry === chemistry) return bank;
-  return {
-    ...bank,
-    chemistry,
-    sheet: null,
-    depth: kept.has('bank') ? bank.depth : { value: CHEMISTRIES[chemistry].depthPct, from: 'chosen' },
-  };
-}
+/** The bank there is; in another chemistry at that one's depth, without a sheet. */
+const planOf = ({ bank }: Design, chemistry: Chemistry): Bank =>
+  bank.chemistry === chemistry
+    ? bank
+    : {
+        ...bank,
+        chemistry,
+        sheet: null,
+        depth: { value: CHEMISTRIES[chemistry].depthPct, from: 'chosen' },
+      };
 
 /** A bank at a voltage and chemistry, of one row of anything: as it is sized, and its own figures as the sheets reckon them. */
 interface BankAt {
@@ -223,8 +222,8 @@ interface BankAt {
 }
 
 function bankAt(scene: Scene, bus: BusVolts, chemistry: Chemistry): BankAt {
-  const plan = planOf(scene, chemistry);
-  const { loads, bank } = scene.facts;
+  const { design, loads, bank } = scene.facts;
+  const plan = planOf(design, chemistry);
   return { plan, figures: computeBank({ busVolts: bus, bank: plan }, loads, bank.warmth) };
 }
 
