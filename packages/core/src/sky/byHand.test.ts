@@ -242,6 +242,9 @@ describe('an array that turns with what it is on', () => {
       ])
         expect(read(month) / mean(read)).toBeCloseTo(1, 6);
     }
+    // at noon in June cells are warmer than air of 21 °C by 15 to 35 K, and at midnight as warm as it (common practice)
+    const [noon, night] = [moving[5]!.cellC[STEPS / 2]!, moving[5]!.cellC[0]!];
+    expect([noon > 36 && noon < 60, night < 24]).toEqual([true, true]);
     expect(turned('fixed', 0, true)[5]!.poaKWhm2 < turned('fixed', 0, false)[5]!.poaKWhm2).toBe(true);
   });
 });
