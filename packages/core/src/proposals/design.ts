@@ -1,5 +1,5 @@
 import { CHEMISTRIES, packedIn, unitOf } from '../bank';
-import type { ArrayPlan, Bank, BankHome, Controller, Design, Entry } from '../document';
+import type { ArrayPlan, Bank, BankHome, Chemistry, Controller, Design, Entry } from '../document';
 import { guessedUnit, isGuessed, type Candidate, type Scene } from './scene';
 
 const chosen = (value: number): Entry => ({ value, from: 'chosen' });
@@ -17,17 +17,18 @@ export function designOf(design: Design, scene: Scene, candidate: Candidate, day
   };
 }
 
+/** A bank in some chemistry: in another than its own at that one's depth, without a sheet. */
+export const inChemistry = (bank: Bank, chemistry: Chemistry): Bank =>
+  bank.chemistry === chemistry
+    ? bank
+    : { ...bank, chemistry, sheet: null, depth: chosen(CHEMISTRIES[chemistry].depthPct) };
+
 function bankOf({ facts, kept }: Scene, { bank, parallel }: Candidate, days: number): Bank {
-  const { design } = facts;
-  const before = design.bank;
+  const before = facts.design.bank;
   if (kept.has('bank')) return { ...before, days: chosen(days) };
-  const same = before.chemistry === bank.chemistry;
   const after: Bank = {
-    ...before,
+    ...inChemistry(before, bank.chemistry),
     days: chosen(days),
-    chemistry: bank.chemistry,
-    sheet: same ? before.sheet : null,
-    depth: same ? before.depth : chosen(CHEMISTRIES[bank.chemistry].depthPct),
     unitVolts: catalogue(bank.size.volts),
     unitAh: catalogue(bank.size.ah),
     series: chosen(bank.size.series),

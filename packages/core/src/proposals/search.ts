@@ -1,10 +1,10 @@
-import { bankNeeds, CHEMISTRIES, computeBank, type BankResult } from '../bank';
+import { bankNeeds, computeBank, type BankResult } from '../bank';
 import type { Facts } from '../calculate';
-import type { Bank, BusVolts, Chemistry, Design } from '../document';
+import type { Bank, BusVolts, Chemistry } from '../document';
 import { findingsOf, type Finding, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { tryArrangement, LOSS, MUCH_CLIPPED, type Arrangement } from '../strings';
-import { designOf } from './design';
+import { designOf, inChemistry } from './design';
 import { MOST_TIED_W, PER_BRANCH } from './usual';
 import type { BankChoice, Candidate, ControllerChoice, PanelChoice, Scene } from './scene';
 
@@ -204,17 +204,6 @@ function candidatesOf(scene: Scene, wanted: Wanted, family: Family): Candidate[]
     .filter(({ price }) => price <= scene.mostPrice);
 }
 
-/** The bank there is; in another chemistry at that one's depth, without a sheet. */
-const planOf = ({ bank }: Design, chemistry: Chemistry): Bank =>
-  bank.chemistry === chemistry
-    ? bank
-    : {
-        ...bank,
-        chemistry,
-        sheet: null,
-        depth: { value: CHEMISTRIES[chemistry].depthPct, from: 'chosen' },
-      };
-
 /** A bank at a voltage and chemistry, of one row of anything: as it is sized, and its own figures as the sheets reckon them. */
 interface BankAt {
   plan: Bank;
@@ -223,7 +212,7 @@ interface BankAt {
 
 function bankAt(scene: Scene, bus: BusVolts, chemistry: Chemistry): BankAt {
   const { design, loads, bank } = scene.facts;
-  const plan = planOf(design, chemistry);
+  const plan = inChemistry(design.bank, chemistry);
   return { plan, figures: computeBank({ busVolts: bus, bank: plan }, loads, bank.warmth) };
 }
 
