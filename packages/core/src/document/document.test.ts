@@ -529,15 +529,7 @@ describe('the schema, at its edges', () => {
   it('takes the limits of one input by each of their names', () => {
     const [id] = Object.keys(dairy.controllers);
     const limit = { value: 15, from: 'measured' as const };
-    for (const key of [
-      'maxVolts',
-      'startVolts',
-      'minVolts',
-      'maxWorkVolts',
-      'maxAmps',
-      'maxIscAmps',
-      'maxWatts',
-    ])
+    for (const key of 'maxVolts startVolts minVolts maxWorkVolts maxAmps maxIscAmps maxWatts'.split(' '))
       expect(messages(withValueAt(dairy, `/controllers/${id}/inputLimits/1`, { [key]: limit }))).toEqual([]);
     expect(messages(withValueAt(dairy, `/controllers/${id}/inputLimits/1`, { most: limit }))).not.toEqual([]);
   });

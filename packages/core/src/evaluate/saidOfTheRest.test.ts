@@ -2,9 +2,8 @@ import { calculate, coldMargin, hotMargin, tightest, type Facts } from '../calcu
 import { BLANK_CIRCUIT, type Design } from '../document';
 import { penFor } from '../figures';
 import { blankSource, blankUse, catalogue, chosen, examples, guess, measured } from '../job';
-import { inverterOfClass, MACHINE_CLASSES } from '../power';
 import { STEPS } from '../sky';
-import { cabinOf, dcUse } from '../testing/cabin';
+import { cabinOf, dcUse, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
 import { answersOf, governingOf } from './answers';
@@ -25,10 +24,7 @@ const told = (
 const vale = examples().find(({ design }) => design.name.startsWith('Vale'))!.design;
 
 const inverter = (carries: number, surge: number) => ({
-  ...inverterOfClass(
-    MACHINE_CLASSES.find(({ id }) => id === 'char-4000')!,
-    230,
-  ),
+  ...machineOf('char-4000'),
   continuous: catalogue(carries),
   surge: catalogue(surge),
   buses: [24 as const],

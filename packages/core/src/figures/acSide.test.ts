@@ -1,16 +1,10 @@
 import type { Design, Leg, Phases, Use } from '../document';
 import { evaluate } from '../evaluate';
 import { blankUse, chosen, measured } from '../job';
-import { inverterOfClass, MACHINE_CLASSES } from '../power';
-import { cabinOf } from '../testing/cabin';
+import { cabinOf, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 
 const climate = plainClimate(41.6);
-const machine = (id: string, volts: number) =>
-  inverterOfClass(
-    MACHINE_CLASSES.find((of) => of.id === id)!,
-    volts,
-  );
 const use = (at: number, watts: number, leg: Leg, more: Partial<Use> = {}): Use => ({
   ...blankUse(at, `Use ${at}`),
   watts: measured(watts),
@@ -18,7 +12,7 @@ const use = (at: number, watts: number, leg: Leg, more: Partial<Use> = {}): Use 
   leg,
   ...more,
 });
-function house(phases: Phases, uses: Use[], inverter = machine('char-4000', 230)): Design {
+function house(phases: Phases, uses: Use[], inverter = machineOf('char-4000', 230)): Design {
   const design = cabinOf(Object.fromEntries(uses.map((of, i) => [`u${i}`, of])), {
     phases,
     sharing: chosen(100),
@@ -40,7 +34,7 @@ describe('the largest circuit', () => {
     );
   });
   it('counts what lies between two legs at twice the volts', () => {
-    const split = machine('char-4000-split', 120);
+    const split = machineOf('char-4000-split', 120);
     const legs = [use(1, 3000, 'both'), use(2, 1800, 'b')];
     // 1800 W at 120 V are more amps than 3000 W at 240 V
     expect(value(house('split', legs, split), 'power.circuit')).toBeCloseTo(15, 9);
@@ -53,7 +47,7 @@ describe('the largest circuit', () => {
 
 describe('the neutral', () => {
   it('carries the difference of two legs', () => {
-    const split = machine('char-4000-split', 120);
+    const split = machineOf('char-4000-split', 120);
     expect(value(house('split', [use(1, 1200, 'a'), use(2, 600, 'b')], split), 'power.neutral')).toBeCloseTo(
       5,
       9,
@@ -61,7 +55,7 @@ describe('the neutral', () => {
     expect(value(house('split', [use(1, 1200, 'both')], split), 'power.neutral')).toBeCloseTo(0, 9);
   });
   it('carries of three legs alike nothing, and of one or two the current of one', () => {
-    const three = machine('char-12000-three', 230);
+    const three = machineOf('char-12000-three', 230);
     const on = (...legs: Leg[]) =>
       value(
         house(
@@ -77,48 +71,18 @@ describe('the neutral', () => {
     expect(on('b', 'b')).toBeCloseTo(10, 9);
   });
   it('says what each leg carries, of what runs at once', () => {
-    const three = machine('char-12000-three', 230);
-    const told = (phases: Phases, legs: [Leg, number][], of = three, sharing = 100) => {
-      const design = house(
-        phases,
-        legs.map(([leg, watts], i) => use(i + 1, watts, leg)),
-        of,
-      );
+    const told = (phases: Phases, watts: number[], sharing = 100) => {
+      const legs = watts.map((each, i) => use(i + 1, each, (['a', 'b', 'c'] as const)[i]!));
+      const of = phases === 'three' ? machineOf('char-12000-three', 230) : machineOf('char-4000-split', 120);
+      const design = house(phases, legs, of);
       const shared = { ...design, supply: { ...design.supply, sharing: chosen(sharing) } };
-      return evaluate(shared, climate, false).figures['power.neutral']!.others!.replace(
-        /[\u00a0\u2009]/g,
-        ' ',
-      );
+      const { others } = evaluate(shared, climate, false).figures['power.neutral']!;
+      return others!.replace(/[\u00a0\u2009]/g, ' ');
     };
-    expect(
-      told('three', [
-        ['a', 300],
-        ['b', 200],
-        ['c', 100],
-      ]),
-    ).toMatch(/^Leg A 300 W, Leg B 200 W, Leg C 100 W\. /);
-    expect(
-      told(
-        'split',
-        [
-          ['a', 300],
-          ['b', 200],
-        ],
-        machine('char-4000-split', 120),
-      ),
-    ).toMatch(/^Leg A 300 W, Leg B 200 W\. /);
+    expect(told('three', [300, 200, 100])).toMatch(/^Leg A 300 W, Leg B 200 W, Leg C 100 W\. /);
+    expect(told('split', [300, 200])).toMatch(/^Leg A 300 W, Leg B 200 W\. /);
     // six tenths at once
-    expect(
-      told(
-        'split',
-        [
-          ['a', 300],
-          ['b', 200],
-        ],
-        machine('char-4000-split', 120),
-        60,
-      ),
-    ).toMatch(/^Leg A 180 W, Leg B 120 W\. /);
+    expect(told('split', [300, 200], 60)).toMatch(/^Leg A 180 W, Leg B 120 W\. /);
   });
   it('is not told of one leg', () => {
     expect(value(house('single', [use(1, 1200, 'a')]), 'power.neutral')).toBeUndefined();
@@ -181,7 +145,7 @@ describe('the circuits that stay on', () => {
 describe('what an inverter gives here', () => {
   const at = (altitudeM: number) => {
     const inverter = {
-      ...machine('char-4000', 230),
+      ...machineOf('char-4000', 230),
       continuous: measured(4000),
       stacked: chosen(2),
       derateFrom: measured(60),

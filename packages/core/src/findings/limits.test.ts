@@ -2,8 +2,7 @@ import { calculate } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { judge } from '../evaluate';
 import { blankUse, catalogue, chosen, examples, measured } from '../job';
-import { inverterOfClass, MACHINE_CLASSES } from '../power';
-import { cabinOf, dcUse } from '../testing/cabin';
+import { cabinOf, dcUse, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 
 const climate = { ...plainClimate(44), stops: {} };
@@ -13,10 +12,7 @@ const has = (design: Design, id: string): boolean =>
   judge(design, climate).findings.some((finding) => finding.id === id);
 const vale = examples().find(({ design }) => design.name.startsWith('Vale'))!.design;
 const inverter = {
-  ...inverterOfClass(
-    MACHINE_CLASSES.find(({ id }) => id === 'char-4000')!,
-    230,
-  ),
+  ...machineOf('char-4000'),
   continuous: catalogue(2000),
   surge: catalogue(5000),
   buses: [24 as const],

@@ -3,8 +3,7 @@ import { SHEETS, type Design, type Use } from '../document';
 import { penFor } from '../figures';
 import { judge } from '../evaluate';
 import { blankUse, chosen, examples, measured } from '../job';
-import { inverterOfClass, MACHINE_CLASSES } from '../power';
-import { cabinOf } from '../testing/cabin';
+import { cabinOf, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { foundIn, withAll } from '../testing/found';
 import { sharesText } from './backup';
@@ -25,10 +24,7 @@ const ac = (position: number, name: string, watts: number, factor: number, more:
   ...more,
 });
 const inverter = {
-  ...inverterOfClass(
-    MACHINE_CLASSES.find(({ id }) => id === 'char-4000')!,
-    230,
-  ),
+  ...machineOf('char-4000'),
   buses: [24 as const],
 };
 const cabin = (uses: Use[]): Design =>

@@ -2,8 +2,7 @@ import { calculate } from '../calculate';
 import { NO_PAINT, painted, type Design, type Use } from '../document';
 import { judge } from '../evaluate';
 import { blankUse, catalogue, chosen, examples, guess, measured } from '../job';
-import { inverterOfClass, MACHINE_CLASSES } from '../power';
-import { cabinOf, dcUse } from '../testing/cabin';
+import { cabinOf, dcUse, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { foundIn, severityIn, withAll } from '../testing/found';
 
@@ -26,10 +25,7 @@ const cabin = (uses: Design['uses'], changes: Record<string, unknown> = {}): Des
     changes,
   );
 const inverter = {
-  ...inverterOfClass(
-    MACHINE_CLASSES.find(({ id }) => id === 'char-4000')!,
-    230,
-  ),
+  ...machineOf('char-4000'),
   buses: [24 as const],
 };
 const day = (from: number, to: number) => ({ year: painted(NO_PAINT, from * 2, to * 2 - 1, true) });

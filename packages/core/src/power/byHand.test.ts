@@ -4,7 +4,7 @@ import { blankSource, blankUse, catalogue, chosen, measured } from '../job';
 import { computeLoads } from '../loads';
 import { walkSource } from './power';
 import { sourceFigure } from './source';
-import { cabinOf } from '../testing/cabin';
+import { cabinOf, machineOf } from '../testing/cabin';
 import { lithiumBank as bank } from '../testing/lithiumBank';
 import {
   acAsked,
@@ -14,9 +14,7 @@ import {
   holdsAll,
   hoursBetween,
   inverterAt,
-  inverterOfClass,
   inverterPrice,
-  MACHINE_CLASSES,
   powerYear,
   setAsked,
   surplusUses,
@@ -25,10 +23,7 @@ import {
   type WalkSource,
 } from '.';
 
-const fourKW = inverterOfClass(
-  MACHINE_CLASSES.find(({ id }) => id === 'char-4000')!,
-  230,
-);
+const fourKW = machineOf('char-4000');
 const use = (at: number, name: string, watts: number, hours: number, more: Partial<Use> = {}): Use => ({
   ...blankUse(at, name),
   watts: measured(watts),

@@ -1,13 +1,13 @@
 import { CHEMISTRIES, packedIn, unitOf } from '../bank';
 import { calculate } from '../calculate';
 import { problemsOf, stagesIn, type Design } from '../document';
-import { acWaysFor, proposalsFor } from '../evaluate';
+import { proposalsFor } from '../evaluate';
 import { penFor } from '../figures';
 import { tried } from '../findings';
 import { blankDesign, blankUse, chosen, examples, measured } from '../job';
-import { inverterOfClass, inverterPrice, MACHINE_CLASSES, sourceFigure } from '../power';
+import { inverterPrice, sourceFigure } from '../power';
 import { CONTROLLER_CLASSES, controllerClass, controllerOfClass } from '../strings';
-import { cabinOf, dcUse } from '../testing/cabin';
+import { cabinOf, dcUse, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
 import { monthName } from '../units';
@@ -19,11 +19,6 @@ import { wiresOf } from './wires';
 const climate = { ...plainClimate(46), stops: {} };
 const pen = penFor('metric');
 const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
-const machine = (id: string) =>
-  inverterOfClass(
-    MACHINE_CLASSES.find((of) => of.id === id)!,
-    230,
-  );
 
 describe('usual prices', () => {
   it('of a controller follow its amps, volts and inputs, to five: 35 + 4.20 an amp + 0.35 a volt + 60 an input', () => {
@@ -209,7 +204,7 @@ describe('a design in a few figures', () => {
       expect(of(cabin({ ...typed, [path]: path === '/budget/panelWatt' ? null : {} })).priceGuessed).toBe(
         true,
       );
-    const inverter = { ...machine('char-4000'), buses: [24] };
+    const inverter = { ...machineOf('char-4000'), buses: [24] };
     expect(of(cabin({ ...typed, '/power/inverter': { ...inverter, price: null } })).priceGuessed).toBe(true);
     expect(of(cabin({ ...typed, '/power/inverter': { ...inverter, price: chosen(900) } })).priceGuessed).toBe(
       false,
@@ -441,126 +436,5 @@ describe('what would do', () => {
     });
     for (const { operations } of made(measuredHome).proposals)
       expect(tried(measuredHome, operations).bank.home).toEqual(measuredHome.bank.home);
-  });
-});
-
-describe('other ways to make the AC', () => {
-  const fridge = {
-    ...blankUse(1, 'Fridge'),
-    group: 'cold' as const,
-    watts: measured(80),
-    hours: measured(9),
-  };
-  const pump = {
-    ...blankUse(2, 'Pump'),
-    watts: measured(500),
-    hours: measured(0.5),
-    startFactor: measured(4),
-  };
-  const house = (uses: Design['uses'] = { fridge, pump }, changes: Record<string, unknown> = {}): Design =>
-    withAll(
-      cabinOf(uses, {
-        inverterIdle: measured(26),
-        inverterEfficiency: measured(92),
-        inverterHours: chosen(24),
-      }),
-      { '/power/inverter': machine('char-4000'), ...changes },
-    );
-  const ways = (design: Design) => acWaysFor(design, climate);
-  const way = (design: Design, id: string) => ways(design).find((one) => one.id === id);
-  const day = (design: Design) => {
-    const { months, heaviest } = calculate(design, climate).loads;
-    return months[heaviest!.month - 1]!.busWh;
-  };
-  it('is a smaller machine that holds all at once and idles at less', () => {
-    const found = way(house(), 'smaller')!;
-    const then = tried(house(), found.operations);
-    const { inverter } = then.power;
-    const { power } = calculate(then, climate);
-    expect(then.supply.inverterIdle.value).toBeLessThan(26);
-    expect(power.inverter!.continuousW).toBeGreaterThanOrEqual(power.asked.runningW);
-    expect(power.inverter!.surgeW).toBeGreaterThanOrEqual(power.asked.startW);
-    expect(inverter!.kind).toBe('charger');
-    expect(found.savesWh).toBeCloseTo(day(house()) - day(then), 6);
-    const { energy, arrays } = calculate(house(), climate);
-    const at = calculate(house(), climate).loads.heaviest!.month - 1;
-    expect(found.panels).toBeCloseTo(
-      (found.savesWh * arrays[0]!.plan.count.value) / energy!.months[at]!.madeWh,
-      9,
-    );
-    // one that idles at less than any has none below it
-    expect(way(house(undefined, { '/supply/inverterIdle': measured(3) }), 'smaller')).toBeUndefined();
-  });
-  it('is a search mode where the machine has one that is not used yet', () => {
-    const inverter = machine('char-4000');
-    expect(way(house(), 'search')).toBeDefined();
-    expect(way(house(undefined, { '/power/searching': true }), 'search')).toBeUndefined();
-    expect(
-      way(house(undefined, { '/power/inverter': { ...inverter, search: null } }), 'search'),
-    ).toBeUndefined();
-    // asleep by hand: 24 h less the 9.5 h of both
-    expect(plain(way(house(), 'search')!.sentence)).toMatch(/^9 W in place of 26 W for the 14\.5 h of a day/);
-    expect(
-      plain(
-        way(house(undefined, { '/power/inverter': { ...inverter, stacked: chosen(2) } }), 'search')!.sentence,
-      ),
-    ).toMatch(/^18 W in place of/);
-  });
-  it('moves to DC what cools and is sold for it: up to 250 W, of today, and on AC', () => {
-    const cold = (change: Partial<typeof fridge>) =>
-      way(house({ fridge: { ...fridge, ...change }, pump }), 'cold');
-    expect(cold({})!.operations.map(({ path }) => path)).toEqual([
-      '/uses/fridge/supply',
-      '/supply/inverterHours',
-    ]);
-    expect(cold({ watts: measured(250) })).toBeDefined();
-    expect(cold({ watts: measured(251) })).toBeUndefined();
-    expect(cold({ group: 'water' as 'cold' })).toBeUndefined();
-    expect(cold({ priority: 'surplus' })).toBeUndefined();
-    expect(cold({ supply: 'dc' })).toBeUndefined();
-    // on for half an hour of the pump, in half hours
-    expect(tried(house(), cold({})!.operations).supply.inverterHours).toEqual(chosen(0.5));
-    const many = Object.fromEntries(
-      Array.from({ length: 5 }, (_, i) => [`f${i}`, { ...fridge, name: `Box ${i}`, position: i + 1 }]),
-    );
-    expect(way(house({ ...many, pump }), 'cold')!.title).toBe('Box 0, Box 1, Box 2 and 2 more on DC');
-    expect(
-      way(house({ a: { ...fridge, name: '' }, b: { ...fridge, name: 'Box', position: 2 }, pump }), 'cold')!
-        .title,
-    ).toBe('unnamed and Box on DC');
-  });
-  it('is two machines where some runs long and some does not', () => {
-    expect(way(house(), 'two')!.sentence).toMatch(/for Fridge all day/);
-    expect(way(house({ fridge }), 'two')).toBeUndefined();
-    expect(way(house({ pump }), 'two')).toBeUndefined();
-    // eight hours keep it on, less do not
-    expect(way(house({ fridge: { ...fridge, hours: measured(8) }, pump }), 'two')).toBeDefined();
-    expect(way(house({ fridge: { ...fridge, hours: measured(7.9) }, pump }), 'two')).toBeUndefined();
-    // its own draw all day, and the large one’s for the half hour of the pump
-    const two = way(house(), 'two')!;
-    const idle = Number(/at ([\d.]+) W; the large/.exec(plain(two.sentence))![1]);
-    expect(two.savesWh).toBeCloseTo(24 * 26 - 24 * idle - 0.5 * 26, 0);
-    const wide = MACHINE_CLASSES.find(({ label }) => two.sentence.startsWith(label))!;
-    expect([wide.kind, wide.phases, wide.buses.includes(24)]).toEqual(['inverter', 'single', true]);
-  });
-  it('is soft starters where with them a smaller one does, and without it none', () => {
-    const hard = { ...pump, watts: measured(1300), startFactor: measured(6) };
-    const found = way(house({ fridge, hard }), 'soft');
-    expect(way(house({ fridge, hard }), 'smaller')).toBeUndefined();
-    expect(found).toBeDefined();
-    const then = tried(house({ fridge, hard }), found!.operations);
-    expect(then.uses.hard!.startFactor.value).toBe(1.5);
-    expect(then.power.inverter!.label).not.toBe(machine('char-4000').label);
-    expect(found!.savesWh).toBeCloseTo(day(house({ fridge, hard })) - day(then), 6);
-    expect(way(house(), 'soft')).toBeUndefined();
-  });
-  it('is not told where it saves less than a fiftieth of the day', () => {
-    const heater = { ...blankUse(3, 'Heater'), watts: measured(2000), hours: measured(18) };
-    for (const design of [house(), house({ fridge, pump, heater })])
-      for (const { savesWh, share } of ways(design)) {
-        expect(share).toBeCloseTo(savesWh / day(design), 9);
-        expect(share).toBeGreaterThanOrEqual(0.02);
-      }
-    expect(way(house({ fridge, pump, heater }), 'search')).toBeUndefined();
   });
 });

@@ -4,8 +4,8 @@ import { evaluate, proposalsFor } from '../evaluate';
 import { findingsOf, tried } from '../findings';
 import { penFor } from '../figures';
 import { blankDesign, blankUse, chosen, examples, measured } from '../job';
-import { inverterOfClass, MACHINE_CLASSES } from '../power';
 import { tryArrangement } from '../strings';
+import { machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { designOf } from './design';
 import { stretchOf } from './finish';
@@ -219,10 +219,7 @@ describe('its AC side', () => {
       ...design,
       power: {
         ...design.power,
-        inverter: inverterOfClass(
-          MACHINE_CLASSES.find((machine) => machine.id === id)!,
-          230,
-        ),
+        inverter: machineOf(id),
       },
     });
     const wide = proposalsFor(onAc(own('char-2400')), climate)!.proposals;
@@ -259,12 +256,7 @@ describe('what it costs', () => {
     expect(ac.priceGuessed).toBe(true);
   });
   it('leaves out what is there, and tells all of it for the design there is', () => {
-    const machine = {
-      ...inverterOfClass(
-        MACHINE_CLASSES.find(({ id }) => id === 'char-2400')!,
-        230,
-      ),
-    };
+    const machine = machineOf('char-2400');
     const owned = cabin(onAc);
     owned.power = { ...owned.power, inverter: { ...machine, price: measured(777) } };
     const { proposals, present } = proposalsFor(owned, climate)!;

@@ -1,5 +1,6 @@
-import type { Design, Use } from '../document';
+import type { Design, Inverter, Use } from '../document';
 import { blankDesign, blankUse, chosen, measured } from '../job';
+import { inverterOfClass, MACHINE_CLASSES } from '../power';
 
 /** A use on direct current, its watts and hours measured. */
 export const dcUse = (
@@ -26,4 +27,11 @@ export function cabinOf(uses: Design['uses'], supply: Partial<Design['supply']> 
     controllers: { c1: { ...design.controllers.c1!, ownDraw: chosen(0) } },
     uses,
   };
+}
+
+/** A typical machine by its id, of so many volts AC. @throws Error where there is no such class */
+export function machineOf(id: string, volts = 230): Inverter {
+  const found = MACHINE_CLASSES.find((each) => each.id === id);
+  if (!found) throw new Error(`No machine ${id}`);
+  return inverterOfClass(found, volts);
 }
