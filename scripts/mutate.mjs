@@ -35,6 +35,8 @@ const { values, positionals } = parseArgs({
 ensureNodeModules();
 const DRAWN = join(ROOT, '.ivolt/drawn.json');
 process.env.IVOLT_DRAWN = DRAWN;
+const TOOK = join(ROOT, '.ivolt/took.json');
+process.env.IVOLT_TOOK = TOOK;
 mkdirSync(dirname(DRAWN), { recursive: true });
 
 /** @source mulberry32 */
@@ -84,7 +86,7 @@ async function drawn(room, many, random) {
 
 /** What becomes of these changes, asked of the tests that come by them, which get so much time beyond what they took. */
 async function tried(room, mutants, timeoutMS) {
-  process.env.IVOLT_ROOM = room;
+  rmSync(TOOK, { force: true });
   writeFileSync(DRAWN, JSON.stringify(mutants.map(nameOf)));
   const asked = [room, ...(ALSO[room] ?? [])].map((name) => `<rootDir>/${CORE}/${name}/**/*.test.ts`);
   const { transform, transformIgnorePatterns, sandboxInjectedGlobals } = (await import('../jest.config.js'))
@@ -190,7 +192,7 @@ for (const name of rooms) {
   if (values.show) for (const mutant of [...missed, ...late]) console.log(told(mutant));
 }
 rmSync(join(ROOT, '.ivolt/mutate'), { recursive: true, force: true });
-rmSync(DRAWN);
+for (const file of [DRAWN, TOOK]) rmSync(file, { force: true });
 console.log(
   `${rooms.length} rooms in ${((Date.now() - began) / 60_000).toFixed(1)} minutes, seed ${values.seed}`,
 );

@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import type { ClimateMonth } from '../climate';
 import { chosen, usualBank, usualHome, blankDesign } from '../job';
 import {
@@ -13,7 +12,6 @@ import {
   fitsBus,
   packUnits,
   padDraw,
-  rainflow,
   usualUnit,
   type BankResult,
   type Demand,
@@ -109,14 +107,6 @@ describe('a chemistry', () => {
       (id) => CHEMISTRIES[id].coldestChargeC === null,
     )!;
     expect(chemistryOf({ chemistry: cold, sheet }).coldestChargeC).toBeNull();
-  });
-  it('wears out the sooner the deeper it is drawn', () => {
-    for (const { cycles } of Object.values(CHEMISTRIES)) {
-      expect(cyclesAt(cycles, 0)).toBe(Infinity);
-      for (let depth = 10; depth <= 100; depth += 10)
-        expect(cyclesAt(cycles, depth)).toBeLessThan(cyclesAt(cycles, depth - 5));
-      for (const [depth, count] of cycles) expect(cyclesAt(cycles, depth)).toBeCloseTo(count, 6);
-    }
   });
 });
 
@@ -262,57 +252,6 @@ describe('packing', () => {
     [{ space: { length: 1000, width: 500, height: 290 } }, 0],
     [{ space: { length: 1000, width: 500, height: 300 } }, 8],
   ] as const)('%j holds %d', (parts, room) => expect(ask(parts).room).toBe(room));
-  it('turns units on a side where they may and it helps', () => {
-    const low = { length: 1000, width: 600, height: 260 };
-    expect(ask({ space: low })).toMatchObject({ room: 0, fits: false, why: 'high' });
-    const lying = ask({ space: low, unit: { length: 300, width: 200, height: 250, onSide: true } });
-    expect(lying.lying).toBe(true);
-    expect(lying.room).toBeGreaterThan(0);
-    expect(lying.placed.every(({ height }) => height === 200 || height === 300)).toBe(true);
-  });
-  it('says why where they do not all fit', () => {
-    expect(ask({ count: 9 })).toMatchObject({ fits: false, why: 'many' });
-    expect(ask({ space: { length: 150, width: 150, height: 900 } })).toMatchObject({ why: 'long' });
-    expect(ask({ count: 8 })).toMatchObject({ fits: true, why: null });
-  });
-  it('keeps units inside, apart by their gap, and on their levels', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 300, max: 1600 }),
-        fc.integer({ min: 300, max: 1200 }),
-        fc.integer({ min: 1, max: 3 }),
-        fc.integer({ min: 0, max: 40 }),
-        (length, width, levels, gap) => {
-          const { placed, room } = ask({
-            space: { length, width, height: 320 * levels },
-            levels,
-            gap,
-            count: 40,
-          });
-          expect(placed).toHaveLength(Math.min(40, room));
-          for (const a of placed) {
-            expect(a.x).toBeGreaterThanOrEqual(gap);
-            expect(a.x + a.length).toBeLessThanOrEqual(length - gap);
-            expect(a.y + a.width).toBeLessThanOrEqual(width - gap);
-            for (const b of placed)
-              if (a !== b && a.z === b.z)
-                expect(
-                  a.x + a.length + gap <= b.x + 1e-6 ||
-                    b.x + b.length + gap <= a.x + 1e-6 ||
-                    a.y + a.width + gap <= b.y + 1e-6 ||
-                    b.y + b.width + gap <= a.y + 1e-6,
-                ).toBe(true);
-          }
-          // never fewer than one straight grid, never more than the area
-          const straight = (l: number, w: number) =>
-            Math.floor((length - gap) / (l + gap)) * Math.floor((width - gap) / (w + gap)) * levels;
-          expect(room).toBeGreaterThanOrEqual(Math.max(straight(300, 200), straight(200, 300)));
-          expect(room).toBeLessThanOrEqual((levels * (length * width)) / (300 * 200));
-        },
-      ),
-      { numRuns: 60 },
-    );
-  });
   it('weighs the bank, its levels and its middle', () => {
     const fit = bankFit({
       ...design.bank,
@@ -334,38 +273,6 @@ describe('packing', () => {
     expect(fit.centre.x).toBeCloseTo(160, 6);
     expect(fit.centre.y).toBeCloseTo(215, 6);
     expect(fit.centre.z).toBeCloseTo(200 + 125, 6);
-  });
-});
-
-describe('rainflow', () => {
-  const walk = fc.array(
-    fc.integer({ min: 0, max: 20 }).map((n) => n / 20),
-    { minLength: 2, maxLength: 60 },
-  );
-  it('does not mind readings between the turns', () => {
-    expect(rainflow([0, 0.2, 0.5, 1, 0.7, 0.1])).toEqual(rainflow([0, 1, 0.1]));
-    expect(rainflow([0.5, 0.5, 0.5])).toEqual([]);
-    expect(rainflow([])).toEqual([]);
-  });
-  it('counts the largest swing once, as a half or a whole', () => {
-    fc.assert(
-      fc.property(walk, (series) => {
-        const cycles = rainflow(series);
-        const swing = Math.max(...series) - Math.min(...series);
-        const most = Math.max(0, ...cycles.map(({ range }) => range));
-        expect(most).toBeCloseTo(swing, 9);
-      }),
-    );
-  });
-  it('accounts for all ways up and down', () => {
-    fc.assert(
-      fc.property(walk, (series) => {
-        const way = series.reduce((sum, at, i) => sum + (i > 0 ? Math.abs(at - series[i - 1]!) : 0), 0);
-        // a whole cycle goes down and up again, a half one way
-        const counted = rainflow(series).reduce((sum, { range, count }) => sum + 2 * count * range, 0);
-        expect(counted).toBeCloseTo(way, 9);
-      }),
-    );
   });
 });
 

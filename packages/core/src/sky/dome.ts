@@ -97,5 +97,5 @@ export function seenShare(dome: readonly DomeColumn[], tiltDeg: number, azimuthD
       lowAll += shareOfTurn * towards;
     }
   }
-  return { sky: all > 0 ? open / all : 1, horizon: lowAll > 0 ? low / lowAll : 1 };
+  return { sky: all > 0 ? open / all : 1, horizon: low / lowAll };
 }

@@ -215,7 +215,7 @@ function mixedKinds(parts: readonly { share: number; month: PlaneMonth }[]): Flo
   let at = dark;
   for (const { day, weight } of inOrder) {
     const to = at + weight * most;
-    for (let kind = Math.floor(at + 1e-9); kind < Math.min(most, to - 1e-9); kind++) {
+    for (let kind = Math.floor(at + 1e-9); kind < to - 1e-9; kind++) {
       const part = Math.min(to, kind + 1) - Math.max(at, kind);
       const into = kinds[kind] as Float64Array;
       for (let step = 0; step < STEPS; step++)

@@ -2,7 +2,7 @@ import { blankArray, chosen } from '../job';
 import { moduleClass, readSheet, sheetOfClass, type ModuleNumbers } from '../module';
 import { cellByCell, halfCut, wholeCells, widthOf, type Strung } from '../testing/cells';
 import { readCsv } from '../../fixtures/read';
-import { shadowFigures, shadowOn } from './shadow';
+import { mostTogether, shadowFigures, shadowOn } from './shadow';
 
 /** Ours, % of what the sun gives directly. */
 const ours = (module: ModuleNumbers, at: Strung) => {
@@ -71,6 +71,16 @@ describe('a narrow shadow on strings', () => {
       for (const [i, one] of lost.entries()) expect(one).toBeGreaterThanOrEqual((lost[i - 1] ?? 0) - 1e-12);
       expect(lost.at(-1)).toBeGreaterThan(0.9);
     }
+  });
+  it('adds up strings at one voltage, by hand', () => {
+    // volts that fall straight from 10 and from 8 while 1 A rises: V (2 − V ÷ 10 − V ÷ 8) is most at 40 ÷ 9 V
+    const straight = (openV: number) => Float64Array.from({ length: 64 }, (_, i) => openV * (1 - i / 63));
+    const [ten, eight] = [straight(10), straight(8)];
+    expect(mostTogether([ten, eight], 1)).toBeCloseTo(40 / 9, 3);
+    expect(mostTogether([ten, eight, ten], 2)).toBeCloseTo(6 ** 2 / 4 / (4 / 10 + 2 / 8), 2);
+    expect(mostTogether([ten, ten], 1)).toBeCloseTo(5, 2);
+    // above the volts of the other it makes alone what it can
+    expect(mostTogether([ten, straight(1)], 1)).toBeCloseTo(2.5, 2);
   });
   it('counts whole panels only, whatever is handed to it', () => {
     const plan = blankArray(1, 'c1');

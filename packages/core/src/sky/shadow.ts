@@ -204,7 +204,6 @@ export function shadowOn(
     return sum;
   };
   const all = inputs * litInput;
-  if (!(all > 0)) return usualTakes;
   // shadow widths that are reckoned, m: between them it goes straight
   const widths = [0];
   for (let next = cell / 6; next < widthM; next = Math.max(next + cell / 6, next * 1.3)) widths.push(next);
@@ -264,8 +263,8 @@ function partlyDim(cell: FiveParameters, chain: number, halves: number, dim: num
 /** Currents at which a string's volts are kept. */
 const CURRENTS = 64;
 
-/** Most watts of strings at one voltage, each by its volts at rising currents. */
-function mostTogether(curves: readonly Float64Array[], mostA: number): number {
+/** Most watts of strings at one voltage, each by its volts at `CURRENTS` currents that rise evenly from 0. */
+export function mostTogether(curves: readonly Float64Array[], mostA: number): number {
   const kinds = [...new Set(curves)].map((curve) => ({
     curve,
     count: curves.filter((other) => other === curve).length,
