@@ -27,7 +27,6 @@ import {
   problemsOfChange,
   QUESTIONS,
   rangeMessage,
-  rebase,
   SHEET_NAMES,
   SHEETS,
   stagesIn,
@@ -152,6 +151,18 @@ describe('a change', () => {
       expect(() => patched(dairy, [{ op: 'add', path, value: 1 }])).toThrow(/may not be written to/);
     expect(({} as Record<string, unknown>).x).toBeUndefined();
   });
+  it.each([
+    ['into a list', '/uses/u4/months/length', 4294967295],
+    ['before a list', '/uses/u4/months/-1', 3],
+    ['below a text', '/name/0', 'x'],
+    ['without a stroke', 'name', 'x'],
+    ['at the root', '', {}],
+    ['below what is not there', '/uses/nobody/watts', 1],
+  ])('does not reach %s', (_, path, value) => {
+    for (const op of ['add', 'replace'] as const)
+      expect(() => patched(dairy, [{ op, path, value }])).toThrow(PatchError);
+    expect(() => patched(dairy, [{ op: 'remove', path }])).toThrow(PatchError);
+  });
   it('applies as far as it can, and says what is left', () => {
     const good = { op: 'replace' as const, path: '/name', value: 'N' };
     const bad = { op: 'remove' as const, path: '/nothing' };
@@ -159,38 +170,6 @@ describe('a change', () => {
     expect(document.name).toBe('N');
     expect(left).toEqual([bad]);
     expect(patchedWherePossible(dairy, [good]).left).toEqual([]);
-  });
-});
-
-describe('two changes of the same document', () => {
-  const mine = withValueAt(dairy, '/bank/days/value', 4);
-  it('come together where they touch different figures', () => {
-    const theirs = withValueAt(dairy, '/name', 'Theirs');
-    const { document, conflicts } = rebase(dairy, mine, theirs, isDesign);
-    expect(conflicts).toEqual([]);
-    expect([document.name, document.bank.days.value]).toEqual(['Theirs', 4]);
-  });
-  it('keep mine and say so where they touch the same', () => {
-    const theirs = withValueAt(dairy, '/bank/days/value', 6);
-    const { document, conflicts } = rebase(dairy, mine, theirs, isDesign);
-    expect(document.bank.days.value).toBe(4);
-    expect(conflicts).toEqual([{ path: '/bank/days/value', mine: 4, theirs: 6, stands: 'mine' }]);
-  });
-  it('are no conflict where both made the same change', () => {
-    expect(rebase(dairy, mine, cloned(mine), isDesign).conflicts).toEqual([]);
-  });
-  it('leave a row removed that one of them removed', () => {
-    const edited = withValueAt(dairy, '/uses/u4/watts/value', 5);
-    const { document, conflicts } = rebase(
-      dairy,
-      edited,
-      withValueAt(dairy, '/uses/u4', undefined),
-      isDesign,
-    );
-    expect(document.uses).not.toHaveProperty('u4');
-    expect(conflicts).toEqual([
-      { path: '/uses/u4', mine: edited.uses.u4, theirs: undefined, stands: 'theirs' },
-    ]);
   });
 });
 
@@ -212,6 +191,14 @@ describe('the schema', () => {
     ['/busVolts', 36, /must be one of/],
     ['/extra', 1, /not allowed/],
     ['/name', 'x'.repeat(500), /length/],
+    ['/uses/u4/hours/value', 25, /Hours a day runs from 0 to 24/],
+    ['/uses/u4/watts/value', -5, /Watts runs from 0 to 100\u2009000/],
+    ['/arrays/a1/count/value', 0, /Panels runs from 1 to 400, whole numbers only/],
+    ['/arrays/a1/count/value', 10_000, /Panels runs from 1 to 400/],
+    ['/kind', 'palace', /must be one of/],
+    ['/name', '', /./],
+    ['/place/ghi/13', { value: 1, from: 'chosen' }, /./],
+    ['/uses/u4/supply', 'gas', /must be one of/],
     ['/uses/u4/months', [0], /greater than or equal to 1/],
     ['/uses/u4/months', [1, 1], /duplicate/],
     ['/uses/u4/months', [13], /less than or equal to 12/],
