@@ -94,7 +94,7 @@ test('alike panels become a pile and a sheet is pasted into it, by keyboard alon
   await count.focus();
   await page.keyboard.type('1');
   await expect(
-    page.getByText(/a string reaches|Too few volts to charge when hot|hold each other back/).first(),
+    page.getByText(/A string reaches|Too few volts to charge when hot|hold each other back/).first(),
   ).toBeVisible();
 
   // a look may stand with a reason, which is kept

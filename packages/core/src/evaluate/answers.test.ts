@@ -74,6 +74,8 @@ describe('the place answer', () => {
     const at = (month: number) => (4.2 + 2.4 * Math.cos(((month - 6) / 12) * 2 * Math.PI)).toFixed(2);
     expect(place.lead).toBe(`${at(4)} kWh/m² a day on the horizontal in May, ${at(6)} kWh/m² in July.`);
     expect(place.rest).toBe('On record between −13 °C and 41 °C.');
+    const late = told(cabinOf({ pump: { ...pump, months: [7, 8, 9] } })).place;
+    expect(late.lead).toMatch(/ in September, .* in July\.$/);
   });
   it('counts all months where nothing is used', () => {
     expect(told(cabinOf({})).place.lead).toMatch(/in January, 6\.60 kWh\/m² in July/);
@@ -205,6 +207,17 @@ describe('the strings answer', () => {
       lost < 2 ? 'They go together.' : lost < 5 ? 'They nearly go together.' : 'They hold each other back.',
     );
     expect(rest).toMatch(/^\d+ panels on \d inputs? give away .* % of what each would make/);
+    const low = { ...honey, controllers: { ...honey.controllers } };
+    for (const id of Object.keys(low.controllers))
+      low.controllers[id] = { ...low.controllers[id]!, maxVolts: chosen(60) };
+    const { window, chosen: strung } = calculate(low, climate).lead.strings!;
+    expect(strung.coldVocV).toBeGreaterThan(window.maxV);
+    expect(told(low).strings).toMatchObject({
+      lead: 'Not this one.',
+      rest: expect.stringMatching(
+        /^A string reaches .* on the coldest morning; its input can be destroyed above 60 V\.$/,
+      ),
+    });
     const nothing = withValueAt(honey, `/arrays/${calculate(honey, null).lead.id}/pile/strings`, {});
     expect(told(nothing).strings.lead).toBe('Nothing is strung yet.');
   });

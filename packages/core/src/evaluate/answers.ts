@@ -214,7 +214,6 @@ function wireAnswer({ wiring, takeOff, climate }: Facts, pen: Pen): Answer {
 /** What the drawing shows, and what of it is marked. */
 function drawingAnswer({ wiring, climate, arrays, bank, power }: Facts, pen: Pen): Answer {
   const { wired } = wiring;
-  if (wired.length === 0) return answer('Nothing to draw yet.', 'Parts come with panels, bank and uses.');
   const bad = wired.filter(({ chosen }) => chosen.fails.length > 0);
   const over = arrays.filter(({ strings }) => strings && strings.chosen.coldVocV > strings.window.maxV);
   const lead = !climate
@@ -239,15 +238,18 @@ function pileAnswer(
   of: string,
   pen: Pen,
 ): Answer {
+  const says = (text: string) => (of ? of + text : capital(text));
   if (inputs.length === 0)
-    return answer('Nothing is strung yet.', `${of}the search below finds the strings that make most.`);
+    return answer('Nothing is strung yet.', says('the search below finds the strings that make most.'));
   if (chosen.coldVocV > window.maxV)
     return answer(
       'Not this one.',
-      `${of}a string reaches ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; its input can be destroyed above ${pen(window.maxV, 'voltage')}.`,
+      says(
+        `a string reaches ${pen(chosen.coldVocV, 'voltage')} on the coldest morning; its input can be destroyed above ${pen(window.maxV, 'voltage')}.`,
+      ),
     );
   if (chosen.faults !== 0)
-    return answer('Not this one.', `${of}the strings stay under their limit of volts, but fail otherwise.`);
+    return answer('Not this one.', says('the strings stay under their limit of volts, but fail otherwise.'));
   const lost = 100 * (1 - kWh / Math.max(1e-9, ownKWh));
   return answer(
     lost < 2 ? 'They go together.' : lost < 5 ? 'They nearly go together.' : 'They hold each other back.',

@@ -2,8 +2,10 @@ import { calculate, marginsOf } from '../calculate';
 import { entriesOf, entryAt, fieldAt, withValueAt, type Design } from '../document';
 import { penFor } from '../figures';
 import { blankUse, chosen, examples, guess, measured } from '../job';
+import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
+import { withAll } from '../testing/found';
 import { MARGIN_NAMES, rankGuesses, type Guess } from './guesses';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
@@ -118,6 +120,30 @@ describe('what the grid guesses', () => {
     expect(of(typed(5), 'grid.sun')!.shown).toBe('7 months');
     expect(of(typed(12), 'grid.sun')).toBeUndefined();
   });
+  it.each([
+    // 1 % more for each degree beyond 50 in the dark months, 2 % for planes steeper than 45°, a half at most
+    [60, 30, 2, 26],
+    [60, 30, 3, 16],
+    [60, 30, 9, 16],
+    [60, 30, 10, 26],
+    [60, 45, 1, 26],
+    [60, 46, 1, 36],
+    [50, 60, 1, 16],
+    [75, 60, 12, 50],
+    [-60, 30, 3, 16],
+    [-60, 30, 4, 26],
+    [-60, 30, 8, 26],
+    [-60, 30, 9, 16],
+  ])(
+    'is its sun, less known at %d° north in the dark: tilt %d°, month %d, ± %d %%',
+    (lat, tilt, month, share) => {
+      const cabin = withAll(cabinOf({ lamp: dcUse(1, 'Lamp', 10, 5, { months: [month] }) }), {
+        '/place/lat': chosen(lat),
+        '/arrays/a1/plane/tilt': chosen(tilt),
+      });
+      expect(of(cabin, 'grid.sun', plainClimate(lat))!.error).toBe(`± ${share} %`);
+    },
+  );
   it('is its record low and high, until they are typed', () => {
     expect(plain(of(dairy, 'grid.high')!.shown)).toBe('41 °C');
     expect(of(dairy, 'grid.high')).toMatchObject({ error: '± 3 K', path: '/place/high' });

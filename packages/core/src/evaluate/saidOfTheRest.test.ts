@@ -149,6 +149,8 @@ describe('the answer of the drawing', () => {
     expect(told(vale, 'one-line', null).lead).toBe('Cold and heat of the place are not known yet.');
     // four in series are over the limit of 150 V
     expect(told(vale, 'one-line').lead).toBe('A string is over the limit of its input.');
+    const both = withAll(vale, { '/arrays/a3/count': chosen(12), '/arrays/a3/strings/series': chosen(12) });
+    expect(told(both, 'one-line').lead).toBe('Strings are over the limit of their input.');
     const three = withAll(vale, {
       '/arrays/a1/strings/series': chosen(3),
       '/arrays/a1/strings/parallel': chosen(4),

@@ -1,8 +1,9 @@
 import { calculate } from '../calculate';
-import { withValueAt, type Design, type Use } from '../document';
+import { withValueAt, type Design, type SizeName, type Use } from '../document';
 import { blankUse, chosen, examples, measured } from '../job';
 import { cabinOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
+import { sizeText } from '../wiring';
 import { evaluate, oneLineOf } from '.';
 
 const climate = { ...plainClimate(44), stops: {} };
@@ -186,6 +187,22 @@ describe('the one-line, before it is laid out', () => {
     expect(plain(buried(withValueAt(bare, '/wiring/stretches/t1/depth', null))!)).toBe('62.0 m buried');
     expect(buried(withValueAt(vale, '/wiring/stretches/t1/surroundings', 'wall'))).toBeNull();
     expect(buried(withValueAt(vale, '/wiring/circuits/feed-a1/path', ['w1']))).toBeNull();
+  });
+  it('tells of each run its count, its conductors and their size; of those to uses, nothing', () => {
+    for (const { design } of jobs) {
+      const { wire } = view(design);
+      const drawn = line(design);
+      for (const { key, lines } of drawn.runs) {
+        const { kind, many: alike, wires, side, size } = wire.runs.find((run) => run.key === key)!;
+        const text = `${wires * side} × ${sizeText(size as SizeName)}`;
+        if (['ac', 'dc', 'own'].includes(kind)) expect(lines).toEqual([]);
+        else expect(lines[0]).toBe(alike > 1 ? `${alike} × ${text}` : text);
+      }
+      for (const { id, kind, title, lines } of drawn.parts.filter((part) => part.kind === 'joint')) {
+        const fused = wire.runs.find(({ key }) => key === `string-${id.split(':')[1]}`)?.device;
+        expect([kind, title, lines.length]).toEqual(['joint', fused ? 'Combiner' : 'Branch', fused ? 1 : 0]);
+      }
+    }
   });
   it('breaks long words of a box at their commas, and at nothing else', () => {
     const vale = examples().find(({ design }) => design.name.startsWith('Vale'))!.design;
