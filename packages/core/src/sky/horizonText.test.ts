@@ -74,6 +74,7 @@ describe('a horizon as people have it', () => {
     ['decimal commas beside semicolons', '0;1,5\n90;7,5\n180;0', { '90': 7.5 }],
     ['a column that counts', '1 0 2\n2 90 8\n3 180 4\n4 270 1', { '90': 8, '180': 4 }],
     ['marks at the end of a line', '90;8;\n180;4;', { '90': 8, '180': 4 }],
+    ['marks at the start of a line', ';90;8\n;180;4', { '90': 8, '180': 4 }],
     ['degree signs', '90º 8º\n180° 4°', { '90': 8, '180': 4 }],
     [
       'a heading that says south',

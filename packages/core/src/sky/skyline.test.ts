@@ -333,6 +333,13 @@ describe('rows', () => {
     expect(shade).toBeLessThan(2 / 3);
     expect(rowsLeft(rows(4, 4), at, 180, 12)).toBeCloseTo(1 - (2 / 3) * (3 / 4), 9);
     expect(rowsLeft(rows(4, 4, true), at, 180, 12)).toBeCloseTo(1 / 4, 9);
+    // half-cut cells: the lit half goes on until the shade is past the middle
+    for (const elevation of [9, 10, 12, 14, 16]) {
+      const dark = rowShade(elevation, 0, 35, 4, 2);
+      const lost = dark > 0.5 ? 1 : dark > 0 ? 0.5 : 0;
+      expect(rowsLeft(rows(4, 4, true), at, 180, elevation, true)).toBeCloseTo(1 - lost * (3 / 4), 9);
+    }
+    expect([rowShade(9, 0, 35, 4, 2) > 0.5, rowShade(14, 0, 35, 4, 2) < 0.5]).toEqual([true, true]);
     expect(rowsLeft(rows(1, 4), at, 180, 12)).toBe(1);
     expect(rowsLeft(rows(4, 40), at, 180, 12)).toBe(1);
   });
