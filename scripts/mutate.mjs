@@ -7,6 +7,7 @@
 import { Instrumenter } from '@stryker-mutator/instrumenter';
 import { Stryker } from '@stryker-mutator/core';
 import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 import { parseArgs } from 'node:util';
 import { compilerOf } from './compiles.mjs';
@@ -99,7 +100,7 @@ async function tried(room, mutants, timeoutMS) {
     mutator: { excludedMutations: NOT_CHANGED },
     testRunner: 'jest',
     coverageAnalysis: 'perTest',
-    concurrency: 2,
+    concurrency: availableParallelism(),
     timeoutMS,
     reporters: [],
     logLevel: 'off',
@@ -122,8 +123,8 @@ async function tried(room, mutants, timeoutMS) {
       enableFindRelatedTests: false,
       config: {
         testMatch: asked,
-        // about remembering alone, and what only asks that nothing is thrown
-        testPathIgnorePatterns: ['evaluate/anew', 'calculate/touches', 'evaluate/wild'],
+        // about remembering alone; what only asks that nothing is thrown; every remedy of whole random jobs
+        testPathIgnorePatterns: ['evaluate/anew', 'calculate/touches', 'evaluate/wild', 'remedies/remedies'],
         testEnvironment: 'node',
         testTimeout: 30_000,
         transform,
