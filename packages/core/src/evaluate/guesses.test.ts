@@ -141,7 +141,11 @@ describe('what the grid guesses', () => {
         '/place/lat': chosen(lat),
         '/arrays/a1/plane/tilt': chosen(tilt),
       });
-      expect(of(cabin, 'grid.sun', plainClimate(lat))!.error).toBe(`± ${share} %`);
+      const { error, why } = of(cabin, 'grid.sun', plainClimate(lat))!;
+      expect(error).toBe(`± ${share} %`);
+      expect(/little of (steep planes|planes) in/.exec(why)?.[1]).toBe(
+        share === 16 ? undefined : tilt > 45 ? 'steep planes' : 'planes',
+      );
     },
   );
   it('is its record low and high, until they are typed', () => {

@@ -245,6 +245,9 @@ describe('the one-line, before it is laid out', () => {
     expect(plain(earth!)).toMatch(/^10 mm² bonding, over every gap in a rail, to 1 electrode$/);
     const array = parts.find(({ id }) => id === 'array:a1')!;
     expect(array).toMatchObject({ strings: 3, series: 4, sheet: 'array' });
-    expect(array.lines.map(plain)[0]).toBe('3 strings of 4');
+    expect(array.lines.map(plain)).toEqual(['3 strings of 4', '410 W each']);
+    const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+    const pile = line(honey).parts.find(({ kind }) => kind === 'array')!;
+    expect(pile.lines.map(plain)).toEqual(['11 panels,', 'not alike']);
   });
 });

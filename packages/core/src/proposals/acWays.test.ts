@@ -149,8 +149,11 @@ describe('other ways to make the AC', () => {
     const two = way(house(), 'two')!;
     const idle = Number(/at ([\d.]+) W; the large/.exec(plain(two.sentence))![1]);
     expect(two.savesWh).toBeCloseTo(24 * 26 - 24 * idle - 0.5 * 26, 0);
-    const wide = MACHINE_CLASSES.find(({ label }) => two.sentence.startsWith(label))!;
-    expect([wide.kind, wide.phases, wide.buses.includes(24)]).toEqual(['inverter', 'single', true]);
+    for (const bus of [12, 24, 48] as const) {
+      const { sentence } = way(house(undefined, { '/busVolts': bus }), 'two')!;
+      const wide = MACHINE_CLASSES.find(({ label }) => sentence.startsWith(`${label} for`))!;
+      expect([wide.kind, wide.phases, wide.buses.includes(bus)]).toEqual(['inverter', 'single', true]);
+    }
   });
   it('is soft starters where with them a smaller one does, and without it none', () => {
     const hard = { ...pump, watts: measured(1300), startFactor: measured(6) };

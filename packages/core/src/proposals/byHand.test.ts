@@ -4,7 +4,7 @@ import { problemsOf, stagesIn, type Design } from '../document';
 import { proposalsFor } from '../evaluate';
 import { penFor } from '../figures';
 import { tried } from '../findings';
-import { blankDesign, blankUse, chosen, examples, measured } from '../job';
+import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
 import { inverterPrice, sourceFigure } from '../power';
 import { CONTROLLER_CLASSES, controllerClass, controllerOfClass } from '../strings';
 import { cabinOf, dcUse, machineOf } from '../testing/cabin';
@@ -270,6 +270,8 @@ describe('what would do', () => {
         `^${monthName(month)} decides: ${plain(pen(poaKWhm2, 'hours')).replace('.', '\\.')} of full sun a day`,
       ),
     );
+    const run = /and up to (\d+) dark (days?) in a row/.exec(decides)!;
+    expect(run[2]).toBe(run[1] === '1' ? 'day' : 'days');
   });
   it('costs its panels, controllers, bank, inverter and what joins them, as they are priced one by one', () => {
     for (const design of [
@@ -428,6 +430,12 @@ describe('what would do', () => {
       expect(bank.home.length.from).toBe('guess');
       expect(units).toBeGreaterThan(1);
       expect(packedIn(bank.home, bank.unit, units).fits).toBe(true);
+    }
+    // on two levels it is twice as high
+    const two = job({ '/bank/home/shelves': chosen(2), '/bank/home/height': guess(100) });
+    for (const { operations } of made(two).proposals) {
+      const { home, unit } = tried(two, operations).bank;
+      expect(home.height.value).toBe(2 * (unit.height.value + home.headroom.value));
     }
     const measuredHome = job({
       '/bank/home/length': measured(900),

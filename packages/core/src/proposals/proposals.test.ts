@@ -102,6 +102,18 @@ describe('what would do', () => {
       for (const array of Object.values(taken.arrays)) expect(array.wiring).toEqual(wiring);
     }
   });
+  it('lies as is best for the month that decides, to five degrees, or stays where it turns with the seasons', () => {
+    const planes = (design: Design) =>
+      proposalsFor(design, climate)!.proposals.map(
+        ({ operations }) => tried(design, operations).arrays.a1!.plane,
+      );
+    const fixed = cabin();
+    const best = 5 * Math.round(calculate(fixed, climate).bestTiltDeg! / 5);
+    for (const { tilt, azimuth } of planes(fixed))
+      expect([tilt, azimuth]).toEqual([chosen(best), chosen(180)]);
+    const seasonal = withValueAt(fixed, '/arrays/a1/plane/kind', 'seasonal');
+    for (const plane of planes(seasonal)) expect(plane).toBe(seasonal.arrays.a1!.plane);
+  });
   it('keeps to the room on the roof and on the shelf, and to the purse; says so where nothing does', () => {
     const open = proposalsFor(cabin(), climate)!.proposals;
     const least = open[0]!;
@@ -132,6 +144,7 @@ describe('what would do', () => {
     const { season, proposals } = proposalsFor(design, north)!;
     expect(season!.without).toContain(12);
     expect(season!.months).toContain(6);
+    expect(season!.times).toBeGreaterThan(3);
     expect(proposals.length).toBeGreaterThan(0);
     for (const { operations, backup } of proposals) {
       const taken = tried(design, operations);
