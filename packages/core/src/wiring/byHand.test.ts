@@ -1,26 +1,15 @@
 import { calculate } from '../calculate';
-import { BLANK_CIRCUIT, withValueAt, type CircuitPlan, type Design } from '../document';
+import { withValueAt, type Design } from '../document';
 import { figuresOf, penFor } from '../figures';
 import { blankDesign, blankUse, chosen, examples, measured } from '../job';
 import { plainClimate } from '../testing/climates';
+import { climate, demo, run, said, wiringOf } from '../testing/wiredJobs';
 import { BEHIND_MAIN_A, bankFaultA, FAULT_PER_AH, liesOf } from './circuit';
 import { conductor, METAL_COSTS, ohmPerMetre } from './conductor';
 import { largerOf, trySize } from './size';
 import { cableText, coloursOf } from './takeoff';
 
-const climate = { ...plainClimate(44), stops: {} };
-const demo = (start: string): Design =>
-  examples().find(({ design }) => design.name.startsWith(start))!.design;
 const vale = demo('Vale');
-const said = (design: Design, key: string, parts: Partial<CircuitPlan>): Design =>
-  withValueAt(design, `/wiring/circuits/${key}`, {
-    ...BLANK_CIRCUIT,
-    ...design.wiring.circuits[key],
-    ...parts,
-  });
-const wiringOf = (design: Design) => calculate(design, climate).wiring;
-const runOf = (design: Design, key: string) =>
-  wiringOf(design).wired.find(({ circuit }) => circuit.key === key)!;
 /** A cabin at 12 V with two lamps and a kettle, strung 2 × 1. */
 const cabin = (): Design => {
   const design = blankDesign({ name: 'Cabin', kind: 'cabin', units: 'metric', busVolts: 12 });
@@ -56,14 +45,14 @@ describe('a drop by hand', () => {
     expect(arrayDropPct['a1']).toBeGreaterThan(pct('feed-a1'));
   });
   it('in two side by side is half of one', () => {
-    const one = runOf(said(vale, 'bank', { size: '70 mm2' }), 'bank').chosen;
-    const two = runOf(said(vale, 'bank', { size: '70 mm2', side: measured(2) }), 'bank').chosen;
+    const one = run(said(vale, 'bank', { size: '70 mm2' }), 'bank').chosen;
+    const two = run(said(vale, 'bank', { size: '70 mm2', side: measured(2) }), 'bank').chosen;
     expect(two.dropV / one.dropV).toBeGreaterThan(0.45);
     expect(two.dropV / one.dropV).toBeLessThanOrEqual(0.5 + 1e-9);
     expect(two.carriesA).toBeGreaterThan(one.carriesA);
   });
   it('loses a year amps squared by hours through its ohms', () => {
-    const lamps = runOf(cabin(), 'dc-lamps');
+    const lamps = run(cabin(), 'dc-lamps');
     const ohm = lamps.chosen.dropV / lamps.circuit.amps;
     // 36 W at the bank’s volts for 5 h of each day
     const { volts } = calculate(cabin(), climate).bank;
@@ -81,18 +70,18 @@ describe('a short', () => {
   });
   it('behind the main fuse is what that lets through, and never more than the bank gives', () => {
     const at = (fault: number) =>
-      runOf({ ...vale, wiring: { ...vale.wiring, fault: measured(fault) } }, 'charge-c1');
+      run({ ...vale, wiring: { ...vale.wiring, fault: measured(fault) } }, 'charge-c1');
     expect(at(9000).circuit.faultA).toBe(BEHIND_MAIN_A);
     expect(at(700).circuit.faultA).toBe(700);
     const main = (fault: number) =>
-      runOf({ ...vale, wiring: { ...vale.wiring, fault: measured(fault) } }, 'bank');
+      run({ ...vale, wiring: { ...vale.wiring, fault: measured(fault) } }, 'bank');
     expect(main(9000).circuit.faultA).toBe(9000);
   });
 });
 
 describe('what the next sizes bring', () => {
   it('costs their metal over that of the chosen one, and saves what its ohms lose', () => {
-    const feed = runOf(vale, 'feed-a2');
+    const feed = run(vale, 'feed-a2');
     const price = vale.wiring.price.value;
     const metres = (feed.circuit.wires * feed.lengthM + feed.circuit.returnM) * feed.circuit.many;
     for (const larger of largerOf(feed)) {
@@ -106,8 +95,8 @@ describe('what the next sizes bring', () => {
     expect(largerOf(feed)).toHaveLength(3);
   });
   it('in aluminium is cheaper for its size, and needs more of it', () => {
-    const copper = runOf(said(vale, 'feed-a1', { metal: 'copper', size: null }), 'feed-a1');
-    const aluminium = runOf(said(vale, 'feed-a1', { metal: 'aluminium', size: null }), 'feed-a1');
+    const copper = run(said(vale, 'feed-a1', { metal: 'copper', size: null }), 'feed-a1');
+    const aluminium = run(said(vale, 'feed-a1', { metal: 'aluminium', size: null }), 'feed-a1');
     expect(aluminium.chosen.size.areaMm2).toBeGreaterThan(copper.chosen.size.areaMm2);
     // 1.64 times the ohms (NEC chapter 9 table 8, from memory) at less than 1 ÷ 1.64 of the price
     expect(METAL_COSTS.aluminium).toBeLessThan(1 / 1.64);
@@ -157,7 +146,7 @@ describe('what is bought', () => {
   });
   it('has the colours of its school, panels’ own cable the same in all', () => {
     const colours = (school: Design['school'], key: string) =>
-      coloursOf(runOf(vale, key).circuit, school).map(({ colour }) => colour);
+      coloursOf(run(vale, key).circuit, school).map(({ colour }) => colour);
     // NEC 200.6, IEC 60445, ABYC E-11 (from memory)
     for (const school of ['north-american', 'iec', 'marine'] as const)
       expect(colours(school, 'feed-a1')).toEqual(['red', 'black']);
@@ -322,7 +311,7 @@ describe('runs between their parts', () => {
     }
   });
   it('carry at their terminals what flows for hours and a quarter more (NEC 110.14(C) and 215.2)', () => {
-    const feed = runOf(vale, 'inverter');
+    const feed = run(vale, 'inverter');
     const job = {
       circuit: { ...feed.circuit, faultA: 0 },
       school: 'north-american' as const,

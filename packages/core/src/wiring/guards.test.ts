@@ -1,19 +1,15 @@
-import { calculate } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { examples, measured } from '../job';
-import { plainClimate } from '../testing/climates';
+import { demo, wiringOf } from '../testing/wiredJobs';
 import { bareEnds, pullOf } from '.';
 
-const demo = (start: string): Design =>
-  examples().find(({ design }) => design.name.startsWith(start))!.design;
-const wiring = (design: Design) => calculate(design, { ...plainClimate(44), stops: {} }).wiring;
-const guards = (design: Design) => wiring(design).guards.map(({ id }) => id);
+const guards = (design: Design) => wiringOf(design).guards.map(({ id }) => id);
 const vale = demo('Vale');
 
 describe('what guards a job beside its fuses', () => {
   it('on land has surge arresters at the controller, and at the array where the run is longer than 10 m', () => {
-    const surge = wiring(vale).guards.find(({ id }) => id === 'surge-dc')!;
-    const feeds = wiring(vale).wired.filter(({ circuit }) => circuit.kind === 'feed');
+    const surge = wiringOf(vale).guards.find(({ id }) => id === 'surge-dc')!;
+    const feeds = wiringOf(vale).wired.filter(({ circuit }) => circuit.kind === 'feed');
     // the trench of 62 m and the roofs of 12 m: both ends (IEC 61643-32, from memory)
     expect(feeds.every(({ lengthM }) => lengthM > 10)).toBe(true);
     expect(surge.many).toBe(2 * feeds.length);
@@ -21,24 +17,24 @@ describe('what guards a job beside its fuses', () => {
       (design, id) => withValueAt(design, `/wiring/stretches/${id}/length`, measured(3)),
       vale,
     );
-    expect(wiring(near).guards.find(({ id }) => id === 'surge-dc')!.many).toBe(feeds.length);
+    expect(wiringOf(near).guards.find(({ id }) => id === 'surge-dc')!.many).toBe(feeds.length);
     // rated above the coldest volts by a fifth (common practice)
     const highV = Math.max(...feeds.map(({ circuit }) => circuit.highV));
     expect(Number(/(\d+) V DC/.exec(surge.what)![1])).toBeGreaterThanOrEqual(1.2 * highV);
   });
   it('says in which part of a drawing each stands, as many as there are', () => {
     for (const { design } of examples())
-      for (const { id, many, parts, short } of wiring(design).guards) {
+      for (const { id, many, parts, short } of wiringOf(design).guards) {
         expect(short.length).toBeLessThan(36);
         // a shut-down and a residual-current breaker are told once for all that they stand in
         const counted = parts.reduce((sum, [, there]) => sum + there, 0);
         if (id === 'surge-dc') expect(counted).toBe(many);
         else expect(counted).toBeGreaterThanOrEqual(many);
-        const { wired } = wiring(design);
+        const { wired } = wiringOf(design);
         const drawn = new Set(wired.flatMap(({ ends }) => ends ?? []));
         for (const [part] of parts) expect(drawn.has(part) || part.startsWith('array:')).toBe(true);
       }
-    const surge = wiring(vale).guards.find(({ id }) => id === 'surge-dc')!;
+    const surge = wiringOf(vale).guards.find(({ id }) => id === 'surge-dc')!;
     expect(Object.fromEntries(surge.parts)).toMatchObject({ 'array:a1': 1, 'controller:c1': 1 });
   });
   it('on boats and trailers has none, but a residual-current breaker where shore power comes in', () => {
@@ -59,7 +55,7 @@ describe('what guards a job beside its fuses', () => {
     expect(guards(poles)).not.toContain('shutdown');
   });
   it('switches the bank off at no less than its fuse’s amps, and a generator over with its neutral', () => {
-    const { guards: all, wired } = wiring(vale);
+    const { guards: all, wired } = wiringOf(vale);
     const amps = Number(/(\d+) A/.exec(all.find(({ id }) => id === 'bank-switch')!.what)![1]);
     expect(amps).toBe(wired.find(({ circuit }) => circuit.kind === 'bank')!.device!.amps);
     expect(all.find(({ id }) => id === 'transfer')!.what).toMatch(/2 poles/);
@@ -68,10 +64,10 @@ describe('what guards a job beside its fuses', () => {
 });
 
 describe('ends without a fuse', () => {
-  const bare = (design: Design) => bareEnds(design.school, wiring(design).wired);
+  const bare = (design: Design) => bareEnds(design.school, wiringOf(design).wired);
   it('are named, each run once, with how long they may be by school', () => {
     for (const { design } of examples()) {
-      const { wired } = wiring(design);
+      const { wired } = wiringOf(design);
       const told = bare(design).flatMap(({ runs }) => runs);
       expect(new Set(told).size).toBe(told.length);
       for (const { circuit, device } of wired)
@@ -90,7 +86,7 @@ describe('ends without a fuse', () => {
 });
 
 describe('leads that sense and speak', () => {
-  const leads = (design: Design) => wiring(design).signals.map(({ what }) => what);
+  const leads = (design: Design) => wiringOf(design).signals.map(({ what }) => what);
   it('follow the chemistry: data of iron-phosphate, temperature and volts of lead', () => {
     expect(leads(vale)).toEqual(['battery monitor', 'battery management']);
     const lead = withValueAt(vale, '/bank/chemistry', 'flooded');
@@ -99,8 +95,8 @@ describe('leads that sense and speak', () => {
   });
   it('start a set that starts by itself, over the length of its feed', () => {
     const automatic = withValueAt(vale, '/power/sources/g1/automatic', true);
-    const start = wiring(automatic).signals.find(({ what }) => what === 'automatic start')!;
-    const feed = wiring(automatic).wired.find(({ circuit }) => circuit.key === 'source-g1')!;
+    const start = wiringOf(automatic).signals.find(({ what }) => what === 'automatic start')!;
+    const feed = wiringOf(automatic).wired.find(({ circuit }) => circuit.key === 'source-g1')!;
     expect([start.to, start.lengthM]).toEqual(['Diesel set', feed.lengthM]);
   });
 });
