@@ -36,9 +36,9 @@ const { values, positionals } = parseArgs({
 ensureNodeModules();
 const DRAWN = join(ROOT, '.ivolt/drawn.json');
 process.env.IVOLT_DRAWN = DRAWN;
-const TOOK = join(ROOT, '.ivolt/took.json');
-process.env.IVOLT_TOOK = TOOK;
-mkdirSync(dirname(DRAWN), { recursive: true });
+/** The test files that are asked, as one: what they stand on is read once for each change, not once a file. */
+const ASKED = join(ROOT, '.ivolt/asked/asked.test.ts');
+mkdirSync(dirname(ASKED), { recursive: true });
 
 /** @source mulberry32 */
 function seeded(seed) {
@@ -65,6 +65,14 @@ const filesOf = (room) =>
     .filter((name) => name.endsWith('.ts') && !/\.test\.ts$|index\.ts$|^examples\//.test(name))
     .map((name) => join(ROOT, CORE, room, name));
 
+/** About remembering alone; what only asks that nothing is thrown; every remedy of whole random jobs. */
+const NOT_ASKED = /\/(evaluate\/anew|calculate\/touches|evaluate\/wild|remedies\/remedies)\.test\.ts$/;
+const testsOf = (room) =>
+  readdirSync(join(ROOT, CORE, room), { recursive: true })
+    .map((name) => `${CORE}/${room}/${name}`)
+    .filter((name) => name.endsWith('.test.ts') && !NOT_ASKED.test(name))
+    .sort();
+
 const compiles = compilerOf(join(ROOT, CORE, '../tsconfig.json'));
 
 /** So many changes of a room that the compiler takes, or all there are. */
@@ -87,9 +95,9 @@ async function drawn(room, many, random) {
 
 /** What becomes of these changes, asked of the tests that come by them, which get so much time beyond what they took. */
 async function tried(room, mutants, timeoutMS) {
-  rmSync(TOOK, { force: true });
   writeFileSync(DRAWN, JSON.stringify(mutants.map(nameOf)));
-  const asked = [room, ...(ALSO[room] ?? [])].map((name) => `<rootDir>/${CORE}/${name}/**/*.test.ts`);
+  const asked = [room, ...(ALSO[room] ?? [])].flatMap(testsOf);
+  writeFileSync(ASKED, asked.map((name) => `import '../../${name.slice(0, -3)}';\n`).join(''));
   const { transform, transformIgnorePatterns, sandboxInjectedGlobals } = (await import('../jest.config.js'))
     .default.projects[0];
   const results = await new Stryker({
@@ -117,28 +125,26 @@ async function tried(room, mutants, timeoutMS) {
       '!packages/core/**',
       '!packages/core/fixtures/**',
       '!docs/*.md',
+      '!.ivolt/asked/**',
     ],
     jest: {
       projectType: 'custom',
       enableFindRelatedTests: false,
       config: {
-        testMatch: asked,
-        // about remembering alone; what only asks that nothing is thrown; every remedy of whole random jobs
-        testPathIgnorePatterns: ['evaluate/anew', 'calculate/touches', 'evaluate/wild', 'remedies/remedies'],
+        testMatch: ['<rootDir>/.ivolt/asked/*.test.ts'],
         testEnvironment: 'node',
         testTimeout: 30_000,
         transform,
         transformIgnorePatterns,
         sandboxInjectedGlobals,
         silent: true,
-        runner: join(ROOT, 'scripts/mutateRunner.mjs'),
         setupFilesAfterEnv: [`<rootDir>/${CORE}/testing/atOnce.ts`],
         // each test comes by everything it asks for
         moduleNameMapper: { '/memo$': `<rootDir>/${CORE}/testing/forgetful.ts` },
       },
     },
   }).runMutationTest();
-  return results.filter(({ status }) => !['Ignored', 'CompileError', 'RuntimeError'].includes(status));
+  return results.filter(({ status }) => !['Ignored', 'CompileError'].includes(status));
 }
 
 const [SHORT_MS, LONG_MS] = [5_000, 30_000];
@@ -193,7 +199,7 @@ for (const name of rooms) {
   if (values.show) for (const mutant of [...missed, ...late]) console.log(told(mutant));
 }
 rmSync(join(ROOT, '.ivolt/mutate'), { recursive: true, force: true });
-for (const file of [DRAWN, TOOK]) rmSync(file, { force: true });
+for (const left of [DRAWN, dirname(ASKED)]) rmSync(left, { recursive: true, force: true });
 console.log(
   `${rooms.length} rooms in ${((Date.now() - began) / 60_000).toFixed(1)} minutes, seed ${values.seed}`,
 );
