@@ -165,6 +165,25 @@ const Press = styled.g`
   }
 `;
 
+const STUB = 64;
+/** How often it works at which volts, as far as the ruler goes; nothing where that is beyond. */
+function hillOf({ density }: WindowBar, x: (v: number) => number, edge: number, y: number): string | null {
+  const { fromV, toV, share } = density;
+  const points = share.map((high, i): [number, number] => [
+    x(fromV + ((i + 0.5) / share.length) * (toV - fromV)),
+    high,
+  ]);
+  const seen = points
+    .filter((_, i) => (points[i - 1]?.[0] ?? 0) < edge)
+    .map(([at, high]): [number, number] => [Math.min(at, edge), high]);
+  const shape = area<[number, number]>(
+    ([at]) => at,
+    y,
+    ([, high]) => y - high * 19,
+  );
+  return seen.length > 1 ? shape.digits(1).curve(curveBasis)(seen) : null;
+}
+
 function Bar({
   bar,
   y,
@@ -179,18 +198,13 @@ function Bar({
   /** Takes the bar, or one with a panel more or fewer. */
   onTry: ((by?: number) => void) | null;
 }) {
-  const { name, hotVmpV, coldVocV, density, chosen, maxV, short } = bar;
+  const { name, hotVmpV, coldVocV, chosen, maxV, short } = bar;
   const over = coldVocV > maxV;
   const ink = chosen ? color.ink : color.soft;
-  const [from, to] = [x(hotVmpV), Math.min(x(coldVocV), edge)];
+  // of one that begins beyond the ruler a stub at its end
+  const [from, to] = [Math.min(x(hotVmpV), edge - STUB), Math.min(x(coldVocV), edge)];
   const beyond = x(coldVocV) > edge;
-  const shape = area<number>(
-    (_, i) => x(density.fromV + ((i + 0.5) / density.share.length) * (density.toV - density.fromV)),
-    y,
-    (share) => y - share * 19,
-  )
-    .digits(1)
-    .curve(curveBasis);
+  const hill = hillOf(bar, x, edge, y);
   const names = from > 14 + name.length * 6.6;
   return (
     <>
@@ -210,20 +224,15 @@ function Bar({
         }}
       >
         <rect className="hit" x={x(0)} width={edge - x(0)} y={y - 27} height={ROW - 4} fill="transparent" />
-        {density.share.length > 1 ? (
-          <path
-            d={shape(density.share) ?? ''}
-            fill={color.sun}
-            fillOpacity={chosen ? 0.62 : 0.3}
-            stroke={color.sun}
-          />
+        {hill ? (
+          <path d={hill} fill={color.sun} fillOpacity={chosen ? 0.62 : 0.3} stroke={color.sun} />
         ) : null}
         <path d={`M${from} ${y}H${to}`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
         {over ? (
           <HatchedRect
             name="over"
-            x={x(maxV)}
-            width={Math.max(0, to - x(maxV))}
+            x={Math.max(x(maxV), from)}
+            width={to - Math.max(x(maxV), from)}
             y={y - 8}
             height={16}
             gap={6}
@@ -231,7 +240,9 @@ function Bar({
             ink={color.act}
           />
         ) : null}
-        <path d={`M${from} ${y - 7}v14`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
+        {from === x(hotVmpV) ? (
+          <path d={`M${from} ${y - 7}v14`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
+        ) : null}
         {beyond ? (
           <path d={`M${edge - 6} ${y - 6}l7 6l-7 6`} stroke={ink} fill="none" strokeWidth="1.6" />
         ) : (

@@ -71,9 +71,9 @@ describe('the window ruler', () => {
     expect(screen.queryAllByRole('button')).toEqual([]);
   });
 
-  it('always shows the chosen one, however far out', () => {
+  it('always shows the chosen one, however far out, and draws nothing beyond its end', () => {
     for (const series of [1, 3, 7, 12]) {
-      const { unmount } = render(
+      const { container, unmount } = render(
         <WindowRuler
           picture={reckon(withValueAt(dairy, '/arrays/a1/strings/series', chosen(series))).strings.a1!.window}
           onTry={() => undefined}
@@ -82,6 +82,12 @@ describe('the window ruler', () => {
       expect(
         screen.getByRole('button', { name: new RegExp(`^${series} in series`) }).getAttribute('aria-pressed'),
       ).toBe('true');
+      // 734 px wide, with a margin of 18
+      const lines = [...container.querySelectorAll('path[fill-opacity], path[d*="H"]')];
+      expect(lines.length).toBeGreaterThan(3);
+      for (const line of lines)
+        for (const [, at] of line.getAttribute('d')!.matchAll(/(?<=^|[MLHC ])(-?[\d.]+)(?=,|H|$)/g))
+          expect(Number(at)).toBeLessThanOrEqual(716);
       unmount();
     }
   });
