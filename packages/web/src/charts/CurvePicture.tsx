@@ -36,6 +36,7 @@ export const CurvePicture = memo(function CurvePicture({
   const mostA = Math.max(0.1, ...input.lines.map(({ iscA }) => iscA)) * 1.12;
   const mostW = Math.max(1, ...input.lines.map(({ peaks }) => peaks[0]?.watts ?? 0)) * 1.16;
   const x = scaleLinear([0, mostV], [LEFT, width - RIGHT]);
+  const from = x(Math.min(mostV, input.fromV));
   const amps = scaleLinear([0, mostA], [TOP + PLOT, TOP]);
   const second = TOP + PLOT + GAP;
   const power = scaleLinear([0, mostW], [second + PLOT, second]);
@@ -61,7 +62,7 @@ export const CurvePicture = memo(function CurvePicture({
             name="low"
             x={LEFT}
             y={y}
-            width={x(Math.min(mostV, input.fromV)) - LEFT}
+            width={from - LEFT}
             height={PLOT}
             gap={7}
             weight={1.4}
@@ -85,7 +86,12 @@ export const CurvePicture = memo(function CurvePicture({
           />
         </g>
       ))}
-      <text x={x(Math.min(mostV, input.fromV)) + 4} y={TOP + PLOT - 6} fill={color.soft}>
+      <text
+        x={from + (from > width - 120 ? -4 : 4)}
+        y={TOP + PLOT - 6}
+        textAnchor={from > width - 120 ? 'end' : 'start'}
+        fill={color.soft}
+      >
         charges from {Math.round(input.fromV)} V
       </text>
       <Ups scale={amps} x={LEFT - 7} many={4} write={(tick) => `${tick} A`} />
