@@ -67,11 +67,13 @@ const filesOf = (room) =>
 
 /** About remembering alone; what only asks that nothing is thrown; every remedy of whole random jobs. */
 const NOT_ASKED = /\/(evaluate\/anew|calculate\/touches|evaluate\/wild|remedies\/remedies)\.test\.ts$/;
+/** What reckons whole jobs takes longest, and is asked last. */
+const WHOLE_JOBS = /\/(any\w+|commonJobs|evaluate|findings|guesses|proposals|random|wired)\.test\.ts$/;
 const testsOf = (room) =>
   readdirSync(join(ROOT, CORE, room), { recursive: true })
     .map((name) => `${CORE}/${room}/${name}`)
     .filter((name) => name.endsWith('.test.ts') && !NOT_ASKED.test(name))
-    .sort();
+    .toSorted((a, b) => WHOLE_JOBS.test(a) - WHOLE_JOBS.test(b) || a.localeCompare(b));
 
 const compiles = compilerOf(join(ROOT, CORE, '../tsconfig.json'));
 
