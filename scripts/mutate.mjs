@@ -146,6 +146,7 @@ async function tried(room, mutants, timeoutMS) {
       },
     },
   }).runMutationTest();
+  // one that keeps a test file from being read at all is noticed as well
   return results.filter(({ status }) => !['Ignored', 'CompileError'].includes(status));
 }
 

@@ -37,6 +37,7 @@ export const CurvePicture = memo(function CurvePicture({
   const mostW = Math.max(1, ...input.lines.map(({ peaks }) => peaks[0]?.watts ?? 0)) * 1.16;
   const x = scaleLinear([0, mostV], [LEFT, width - RIGHT]);
   const from = x(Math.min(mostV, input.fromV));
+  const late = from > width - 120;
   const amps = scaleLinear([0, mostA], [TOP + PLOT, TOP]);
   const second = TOP + PLOT + GAP;
   const power = scaleLinear([0, mostW], [second + PLOT, second]);
@@ -87,9 +88,9 @@ export const CurvePicture = memo(function CurvePicture({
         </g>
       ))}
       <text
-        x={from + (from > width - 120 ? -4 : 4)}
+        x={from + (late ? -4 : 4)}
         y={TOP + PLOT - 6}
-        textAnchor={from > width - 120 ? 'end' : 'start'}
+        textAnchor={late ? 'end' : 'start'}
         fill={color.soft}
       >
         charges from {Math.round(input.fromV)} V

@@ -165,7 +165,11 @@ const Press = styled.g`
   }
 `;
 
+/** How long a bar is drawn that begins beyond the ruler, px. */
 const STUB = 64;
+/** A shorter bar has no room for both its figures below it, px. */
+const BOTH = 56;
+
 /** How often it works at which volts, as far as the ruler goes; nothing where that is beyond. */
 function hillOf({ density }: WindowBar, x: (v: number) => number, edge: number, y: number): string | null {
   const { fromV, toV, share } = density;
@@ -201,8 +205,9 @@ function Bar({
   const { name, hotVmpV, coldVocV, chosen, maxV, short } = bar;
   const over = coldVocV > maxV;
   const ink = chosen ? color.ink : color.soft;
-  // of one that begins beyond the ruler a stub at its end
-  const [from, to] = [Math.min(x(hotVmpV), edge - STUB), Math.min(x(coldVocV), edge)];
+  const begins = x(hotVmpV) <= edge;
+  const [from, to] = [begins ? x(hotVmpV) : edge - STUB, Math.min(x(coldVocV), edge)];
+  const close = to - from < BOTH;
   const beyond = x(coldVocV) > edge;
   const hill = hillOf(bar, x, edge, y);
   const names = from > 14 + name.length * 6.6;
@@ -240,9 +245,7 @@ function Bar({
             ink={color.act}
           />
         ) : null}
-        {from === x(hotVmpV) ? (
-          <path d={`M${from} ${y - 7}v14`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} />
-        ) : null}
+        {begins ? <path d={`M${from} ${y - 7}v14`} stroke={ink} strokeWidth={chosen ? 3.2 : 1.5} /> : null}
         {beyond ? (
           <path d={`M${edge - 6} ${y - 6}l7 6l-7 6`} stroke={ink} fill="none" strokeWidth="1.6" />
         ) : (
@@ -263,8 +266,9 @@ function Bar({
       </Press>
       <g pointerEvents="none">
         <text
-          x={from + 4}
+          x={close ? Math.min(from, to - BOTH / 2) - 4 : from + 4}
           y={y + 18}
+          textAnchor={close ? 'end' : 'start'}
           fill={short ? color.act : ink}
           fontWeight={short ? 700 : 400}
           paintOrder="stroke"
