@@ -53,6 +53,23 @@ describe('packing', () => {
       expect(y + width).toBeLessThanOrEqual(ask.space.width + 1e-6);
     }
   });
+  const crate: PackAsk = {
+    ...ask,
+    unit: { length: 300, width: 200, height: 250, onSide: false },
+    space: { length: 1000, width: 500, height: 400 },
+    gap: 0,
+    headroom: 50,
+  };
+  it.each([
+    // five turned along the front, three more behind them
+    [{}, 8],
+    [{ gap: 20 }, 6],
+    [{ space: { length: 600, width: 200, height: 400 } }, 2],
+    [{ space: { length: 199, width: 900, height: 400 } }, 0],
+    [{ space: { length: 1000, width: 500, height: 800 }, levels: 2 }, 16],
+    [{ space: { length: 1000, width: 500, height: 290 } }, 0],
+    [{ space: { length: 1000, width: 500, height: 300 } }, 8],
+  ] as const)('%j holds %d', (parts, room) => expect(packUnits({ ...crate, ...parts }).room).toBe(room));
   it('finds by hand what goes in: 3 × 2 upright', () => {
     expect(packUnits(ask)).toMatchObject({ fits: false, room: 6, why: 'many', lying: false });
     expect(packUnits({ ...ask, space: { ...ask.space, length: 1123 } }).fits).toBe(true);

@@ -10,7 +10,6 @@ import {
   computeBank,
   cyclesAt,
   fitsBus,
-  packUnits,
   padDraw,
   usualUnit,
   type BankResult,
@@ -232,26 +231,6 @@ describe('warmth where it stands, by hand', () => {
 });
 
 describe('packing', () => {
-  const ask = (parts: Partial<Parameters<typeof packUnits>[0]>) =>
-    packUnits({
-      unit: { length: 300, width: 200, height: 250, onSide: false },
-      count: 4,
-      space: { length: 1000, width: 500, height: 400 },
-      levels: 1,
-      gap: 0,
-      headroom: 50,
-      ...parts,
-    });
-  it.each([
-    // five turned along the front, three more behind them
-    [{}, 8],
-    [{ gap: 20 }, 6],
-    [{ space: { length: 600, width: 200, height: 400 } }, 2],
-    [{ space: { length: 199, width: 900, height: 400 } }, 0],
-    [{ space: { length: 1000, width: 500, height: 800 }, levels: 2 }, 16],
-    [{ space: { length: 1000, width: 500, height: 290 } }, 0],
-    [{ space: { length: 1000, width: 500, height: 300 } }, 8],
-  ] as const)('%j holds %d', (parts, room) => expect(ask(parts).room).toBe(room));
   it('weighs the bank, its levels and its middle', () => {
     const fit = bankFit({
       ...design.bank,

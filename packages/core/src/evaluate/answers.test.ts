@@ -5,11 +5,11 @@ import { chosen, examples } from '../job';
 import { plainClimate } from '../testing/climates';
 import { cabinOf, dcUse } from '../testing/cabin';
 import { oneArray } from '../testing/dairy';
+import { plain } from '../testing/plain';
 import { answersOf, governingOf, marksOf } from './answers';
 import { judge } from './evaluate';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const told = (design: Design, grid: typeof climate | null = climate) => {
   const answers = answersOf(calculate(design, grid), penFor(design.units));
   return Object.fromEntries(

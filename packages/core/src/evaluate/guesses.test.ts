@@ -6,12 +6,12 @@ import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 import { MARGIN_NAMES, rankGuesses, type Guess } from './guesses';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
 const pen = penFor('metric');
 const dairy = oneArray();
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const ranked = (design: Design, grid: typeof climate | null = climate) => rankGuesses(design, grid, pen);
 const margins = (design: Design) => marginsOf(calculate(design, climate));
 

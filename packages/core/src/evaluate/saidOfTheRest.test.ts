@@ -6,13 +6,13 @@ import { STEPS } from '../sky';
 import { cabinOf, dcUse, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 import { answersOf, governingOf } from './answers';
 import { judge } from './evaluate';
 import { tallyOf } from './tally';
 import { workingRange } from './workingRange';
 
 const climate = { ...plainClimate(41.6, { altitudeM: 100 }), stops: {} };
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const told = (
   design: Design,
   sheet: 'power' | 'wire' | 'one-line',

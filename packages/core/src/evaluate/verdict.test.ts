@@ -5,12 +5,12 @@ import type { Figure } from '../figures';
 import { blankDesign, blankUse, chosen, examples, measured, nextPosition, usualBank } from '../job';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
+import { plain } from '../testing/plain';
 import { evaluate, judge } from './evaluate';
 
 const dairy = oneArray();
 const climate = plainClimate(41.6, { altitudeM: 640 });
 const set = (path: string, value: unknown, design: Design = dairy) => withValueAt(design, path, value);
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 
 describe('the verdict', () => {
   it('falls with the first stop and names it, with how many more', () => {

@@ -3,13 +3,13 @@ import { withValueAt, type Design, type SizeName, type Use } from '../document';
 import { blankUse, chosen, examples, measured } from '../job';
 import { cabinOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
+import { plain } from '../testing/plain';
 import { sizeText } from '../wiring';
 import { evaluate, oneLineOf } from '.';
 
 const climate = { ...plainClimate(44), stops: {} };
 // those that stay where they are: the climate of stops is not read here
 const jobs = examples().filter(({ design }) => Object.keys(design.stops).length === 0);
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const view = (design: Design) => evaluate(design, climate, false);
 const use = (at: number, watts: number, more: Partial<Use> = {}): Use => ({
   ...blankUse(at, `Use ${at}`),

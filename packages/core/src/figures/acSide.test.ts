@@ -3,6 +3,7 @@ import { evaluate } from '../evaluate';
 import { blankUse, chosen, measured } from '../job';
 import { cabinOf, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
+import { plain } from '../testing/plain';
 
 const climate = plainClimate(41.6);
 const use = (at: number, watts: number, leg: Leg, more: Partial<Use> = {}): Use => ({
@@ -157,7 +158,6 @@ describe('what an inverter gives here', () => {
       plainClimate(41.6, { altitudeM }),
       false,
     ).figures['power.continuous']!;
-    const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
     return { value, steps: steps.map(({ label, text }) => `${plain(label)} ${plain(text)}`) };
   };
   it('is less by 1 % for each 100 m over 1000 m: at 2500 m 85 % of two of 4 kW', () => {

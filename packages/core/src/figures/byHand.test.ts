@@ -5,10 +5,10 @@ import { blankSource, catalogue, chosen, examples, measured } from '../job';
 import { sourceFigure } from '../power';
 import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
+import { plain } from '../testing/plain';
 import { figuresOf, penFor } from '.';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const told = (design: Design) => {
   const facts = calculate(design, climate);
   const all = figuresOf(facts, penFor('metric'));

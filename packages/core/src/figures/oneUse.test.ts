@@ -10,10 +10,10 @@ import {
 } from '../document';
 import { blankDesign, blankUse, chosen, measured } from '../job';
 import { plainClimate } from '../testing/climates';
+import { plain } from '../testing/plain';
 import { figuresOf, penFor, useFigure } from '.';
 
 const climate = plainClimate(50);
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 
 const withUse = (parts: Partial<Use>): Design => {
   const design = blankDesign({ name: 'One', kind: 'cabin', units: 'metric', busVolts: 24 });

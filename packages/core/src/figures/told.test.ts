@@ -5,10 +5,10 @@ import { dailyExtraterrestrial, MEAN_DAYS } from '../sun';
 import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
+import { plain } from '../testing/plain';
 import { figuresOf, penFor, type Figure } from '.';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const told = (design: Design, grid: typeof climate | null = climate) =>
   new Map(
     figuresOf(calculate(design, grid), penFor(design.units)).map((figure): [string, Figure] => [

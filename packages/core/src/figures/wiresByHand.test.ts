@@ -5,10 +5,10 @@ import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 import { figuresOf, penFor } from '.';
 
 const climate = { ...plainClimate(41.6, { altitudeM: 640 }), stops: {} };
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const pen = penFor('metric');
 const told = (design: Design, grid: typeof climate | null = climate) => {
   const facts = calculate(design, grid);

@@ -8,8 +8,8 @@ import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { foundIn, severityIn, withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const climateAt = (latDeg: number, parts = {}) => ({ ...plainClimate(latDeg, parts), stops: {} });
 const climate = climateAt(44);
 const cabin = (changes: Record<string, unknown> = {}, watts = 20): Design =>

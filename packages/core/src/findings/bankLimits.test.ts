@@ -5,13 +5,13 @@ import { blankUse, chosen, guess, measured, usualBank } from '../job';
 import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { foundIn, severityIn, withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 
 const climate = { ...plainClimate(44), stops: {} };
 const put = withAll;
 const grave = (design: Design, id: string) => severityIn(design, climate, id);
 const of = (design: Design, id: string) =>
   judge(design, climate).findings.find((finding) => finding.id === id)!;
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 
 /** A cabin at 24 V whose one lamp takes 400 Wh a day, its bank kept at a typed cold. */
 const cabin = (changes: Record<string, unknown> = {}, watts = 50): Design =>

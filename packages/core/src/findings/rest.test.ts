@@ -6,9 +6,9 @@ import { blankUse, chosen, examples, measured } from '../job';
 import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 
 const climate = { ...plainClimate(46), stops: {} };
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const said = (design: Design, id: string, grid: typeof climate | null = climate) => {
   const finding = judge(design, grid).findings.find((one) => one.id === id);
   return finding && { ...finding, sentence: plain(finding.sentence) };

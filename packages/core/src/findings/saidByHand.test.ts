@@ -6,12 +6,12 @@ import { blankUse, chosen, examples, measured } from '../job';
 import { cabinOf, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { foundIn, withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 import { sharesText } from './backup';
 import { CAUTIONS } from './cautions';
 import { softStarts } from './power';
 
 const climate = { ...plainClimate(44), stops: {} };
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const said = (design: Design, id: string) => {
   const finding = judge(design, climate).findings.find((one) => one.id === id);
   return finding && { ...finding, sentence: plain(finding.sentence) };

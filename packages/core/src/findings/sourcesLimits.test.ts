@@ -5,6 +5,7 @@ import { blankSource, catalogue, chosen, measured } from '../job';
 import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { foundIn, severityIn, withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 
 // at sea level and cool: a set gives all of its rating
 const climate = {
@@ -14,7 +15,6 @@ const climate = {
 const grave = (design: Design, id: string) => severityIn(design, climate, id);
 const of = (design: Design, id: string) =>
   judge(design, climate).findings.find((finding) => finding.id === id)!;
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 
 /** A cabin at 24 V on DC alone, its bank 400 Ah of iron-phosphate, with one source. */
 const cabin = (

@@ -5,12 +5,12 @@ import { blankUse, catalogue, chosen, examples, guess, measured } from '../job';
 import { cabinOf, dcUse, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { foundIn, severityIn, withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 
 const climate = { ...plainClimate(44), stops: {} };
 const grave = (design: Design, id: string) => severityIn(design, climate, id);
 const of = (design: Design, id: string) =>
   judge(design, climate).findings.find((finding) => finding.id === id)!;
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const ac = (name: string, watts: number, more: Partial<Use> = {}): Use => ({
   ...blankUse(1, name),
   watts: measured(watts),

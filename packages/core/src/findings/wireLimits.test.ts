@@ -5,9 +5,9 @@ import { chosen, examples, measured } from '../job';
 import { cabinOf, dcUse } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { foundIn, severityIn, withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 
 const climate = { ...plainClimate(41.6, { altitudeM: 640 }), stops: {} };
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const grave = (design: Design, id: string) => severityIn(design, climate, id);
 const of = (design: Design, id: string) =>
   judge(design, climate).findings.find((finding) => finding.id === id)!;

@@ -7,9 +7,9 @@ import { MACHINE_CLASSES } from '../power';
 import { plainClimate } from '../testing/climates';
 import { cabinOf, machineOf } from '../testing/cabin';
 import { withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 
 const climate = plainClimate(41.6);
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const fridge = { ...blankUse(1, 'Fridge'), group: 'cold' as const, watts: measured(80), hours: measured(9) };
 const pumpOf = (watts: number) => ({
   ...blankUse(2, 'Pump'),

@@ -10,6 +10,7 @@ import { CONTROLLER_CLASSES, controllerClass, controllerOfClass } from '../strin
 import { cabinOf, dcUse, machineOf } from '../testing/cabin';
 import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
+import { plain } from '../testing/plain';
 import { monthName } from '../units';
 import { gistOf } from './gist';
 import { keptIn } from './scene';
@@ -18,7 +19,6 @@ import { wiresOf } from './wires';
 
 const climate = { ...plainClimate(46), stops: {} };
 const pen = penFor('metric');
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 
 describe('usual prices', () => {
   it('of a controller follow its amps, volts and inputs, to five: 35 + 4.20 an amp + 0.35 a volt + 60 an input', () => {

@@ -5,7 +5,8 @@ import { chosen, examples } from '../job';
 import { classesFor, LOSS } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
-import { climate, job, labels, large, plain, reckon, strung, taken } from '../testing/pressed';
+import { plain } from '../testing/plain';
+import { climate, job, labels, large, reckon, strung, taken } from '../testing/pressed';
 import { randomJob } from '../testing/randomJobs';
 import {
   fewer,

@@ -7,10 +7,10 @@ import { controllerClass, controllerOfClass } from '../strings';
 import { cabinOf, dcUse } from './cabin';
 import { plainClimate } from './climates';
 import { withAll } from './found';
+import { plain } from './plain';
 
 export const climate = { ...plainClimate(46), stops: {} };
 export const pen = penFor('metric');
-export const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 export const reckon = (design: Design) => calculate(design, climate);
 /** A cabin with one lamp and three panels, with other things at some places. */
 export const job = (changes: Record<string, unknown> = {}) =>

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { plain } from '../testing/plain';
 import {
   ALL_MONTHS,
   dayIndex,
@@ -30,7 +31,6 @@ import {
   type Quantity,
 } from '.';
 
-const plain = (text: string) => text.replace(/[\u00a0\u2009]/g, ' ');
 const figure = (value: number, quantity: Quantity, system: 'metric' | 'imperial' = 'metric') =>
   plain(joined(displayFigure(value, quantity, system)));
 
