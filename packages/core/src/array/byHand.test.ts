@@ -1,4 +1,4 @@
-import { calculate } from '../calculate';
+import { calculate, type ArrayFacts } from '../calculate';
 import type { Design } from '../document';
 import { chosen, examples } from '../job';
 import { moduleClass, readSheet, sheetOfClass, type ModuleNumbers } from '../module';
@@ -175,11 +175,13 @@ describe('the field of tilts and directions', () => {
 });
 
 describe('what an array feeds, by hand', () => {
-  const { lead } = calculate(withAll(examples()[1]!.design, {}), climate);
+  const design = withAll(examples()[1]!.design, {});
+  let lead: ArrayFacts;
+  beforeEach(() => void ({ lead } = calculate(design, climate)));
   const feed = (pile: { wiredW: number; kWh: number; ownKWh: number } | null) =>
     feedOf(lead.plan, lead.module, 9000, pile, lead.year!, 'mppt', 57);
-  const keeps = arrayKeeps(lead.plan);
   it('of a pile is its own watts, less what its sorts lose on one another', () => {
+    const keeps = arrayKeeps(lead.plan);
     expect(feed({ wiredW: 1000, kWh: 900, ownKWh: 1000 }).factor).toBeCloseTo(1000 * keeps * 0.9, 9);
     // panels that make nothing by themselves lose nothing on one another
     expect(feed({ wiredW: 1000, kWh: 0, ownKWh: 0 }).factor).toBeCloseTo(1000 * keeps, 9);

@@ -1,3 +1,4 @@
+import type { Facts } from './facts';
 import { withValueAt, type Design } from '../document';
 import { blankSource, chosen, examples, measured } from '../job';
 import { darkRuns, daySequence, rankByClearness, rankByQuantiles } from '../sky';
@@ -32,10 +33,14 @@ const squares = (months: readonly ArrayLike<number>[], volts: number, share = 1)
   );
 
 describe('what the wires are told', () => {
-  const facts = calculate(mixed, climate);
-  const { loads, bank, power, made, arrays } = facts;
-  const base = baseOf(mixed, loads, bank, power, 37);
-  const profiles = loads.months.map(({ profile }) => profile);
+  let { loads, bank, power, made, arrays } = {} as Facts;
+  let base: ReturnType<typeof baseOf>;
+  let profiles: Float64Array[];
+  beforeEach(() => {
+    ({ loads, bank, power, made, arrays } = calculate(mixed, climate));
+    base = baseOf(mixed, loads, bank, power, 37);
+    profiles = loads.months.map(({ profile }) => profile);
+  });
 
   it('of each use: watts of all of a kind, of which one starts at a time, and what reaches it in a year', () => {
     for (const [side, told] of [

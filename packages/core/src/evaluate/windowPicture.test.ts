@@ -1,4 +1,4 @@
-import { calculate } from '../calculate';
+import { calculate, type Facts } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { chosen, examples, measured } from '../job';
 import { STEPS } from '../sky';
@@ -80,8 +80,12 @@ describe('the window ruler', () => {
 });
 
 describe('the working volts of a year', () => {
-  const { lead } = calculate(dairy, climate);
-  const range = workingRange(lead.year!, lead.module)!;
+  let lead: Facts['lead'];
+  let range: NonNullable<ReturnType<typeof workingRange>>;
+  beforeEach(() => {
+    ({ lead } = calculate(dairy, climate));
+    range = workingRange(lead.year!, lead.module)!;
+  });
   const volts = (cellC: number) => lead.module.vmpV * (1 + lead.module.gammaPmax * (cellC - 25));
   it('run from its hottest to its coldest hour of light', () => {
     let [low, high] = [Infinity, -Infinity];

@@ -56,7 +56,8 @@ const troubled: Design[] = [
 ];
 
 describe('every finding', () => {
-  const all = troubled.flatMap((design) => judge(design, plainClimate()).findings);
+  let all: Finding[];
+  beforeEach(() => void (all = troubled.flatMap((design) => judge(design, plainClimate()).findings)));
   it('is in plain words with its numbers, on a sheet that is there', () => {
     expect(new Set(all.map(({ id }) => id)).size).toBeGreaterThan(20);
     for (const { title, sentence, sheet } of all) {

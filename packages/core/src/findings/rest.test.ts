@@ -1,5 +1,5 @@
 import { CHEMISTRIES, freezingPointC, leftStanding } from '../bank';
-import { calculate } from '../calculate';
+import { calculate, type Facts } from '../calculate';
 import type { Design, School } from '../document';
 import { judge } from '../evaluate';
 import { blankUse, chosen, examples, measured } from '../job';
@@ -151,7 +151,8 @@ describe('strings that stand, and what is worth knowing of them', () => {
 describe('a pile', () => {
   const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
   const grid = { ...plainClimate(52.1, { lowestC: -44, highestC: 36 }), stops: {} };
-  const { pile } = calculate(honey, grid).arrays[0]!;
+  let pile: Facts['lead']['pile'];
+  beforeEach(() => void ({ pile } = calculate(honey, grid).lead));
   it('tells what of it is in no string, and what is strung and not there', () => {
     for (const { id, wired, count, name } of pile!.sorts) {
       const path = `/arrays/a1/pile/sorts/${id}/count`;

@@ -1,4 +1,4 @@
-import { calculate } from '../calculate';
+import { calculate, type Facts } from '../calculate';
 import { problemsOf, withValueAt, type Design } from '../document';
 import { tried } from '../findings';
 import { chosen } from '../job';
@@ -6,7 +6,7 @@ import { controllerClass, controllerOfClass } from '../strings';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { MONTH_DAYS } from '../units';
-import { clipPicture } from './clipPicture';
+import { clipPicture, type ClipPicture } from './clipPicture';
 
 const climate = plainClimate();
 const put = (design: Design, changes: Record<string, unknown>) =>
@@ -25,10 +25,16 @@ const small = put(dairy, {
 const ofYear = (months: readonly { month: number }[], read: (index: number) => number) =>
   months.reduce((sum, { month }) => sum + (read(month - 1) * MONTH_DAYS[month - 1]!) / 1000, 0);
 
+let picture: ClipPicture;
+
 describe('what a controller gives away', () => {
-  const picture = clipPicture(small, climate, 'a1')!;
-  const { energy } = calculate(small, climate);
-  const { months } = energy!;
+  let energy: Facts['energy'];
+  let months: NonNullable<Facts['energy']>['months'];
+  beforeEach(() => {
+    picture = clipPicture(small, climate, 'a1')!;
+    energy = calculate(small, climate).energy;
+    months = energy!.months;
+  });
 
   it('is what the year says is clipped, on mean days and on cloudless ones', () => {
     expect(picture.kWh).toBeCloseTo(
@@ -68,7 +74,7 @@ describe('what a controller gives away', () => {
 });
 
 describe('the next sizes', () => {
-  const picture = clipPicture(small, climate, 'a1')!;
+  beforeEach(() => void (picture = clipPicture(small, climate, 'a1')!));
   it('are larger ones of the same kind, the smallest first, on which everything stands', () => {
     expect(picture.larger.length).toBeGreaterThan(0);
     expect(picture.larger.length).toBeLessThanOrEqual(3);

@@ -2,11 +2,12 @@ import { FIELD_TILTS } from '../array';
 import { calculate } from '../calculate';
 import { withValueAt, type ArrayPlan, type Design } from '../document';
 import { chosen, examples } from '../job';
+import { remembered } from '../memo';
 import { plainClimate } from '../testing/climates';
 import { controllerClass, controllerOfClass } from '../strings';
 import { oneArray } from '../testing/dairy';
 import { MONTH_DAYS } from '../units';
-import { fieldPicture, type Way } from './fieldPicture';
+import { fieldPicture, type Way, type FieldPicture } from './fieldPicture';
 
 const dairy = withValueAt(
   withValueAt(oneArray(), '/arrays/a1/strings/series', chosen(3)),
@@ -14,7 +15,9 @@ const dairy = withValueAt(
   chosen(4),
 );
 const climate = plainClimate();
-const picture = fieldPicture(dairy, climate, 'a1')!;
+const field = remembered('test: field', (design: Design) => fieldPicture(design, climate, 'a1')!);
+let picture: FieldPicture;
+beforeEach(() => void (picture = field(dairy)));
 const way = (id: Way['id'], of = picture) => of.ways.find((each) => each.id === id)!;
 const yearOf = (design: Design) =>
   calculate(design, climate).energy!.months.reduce(

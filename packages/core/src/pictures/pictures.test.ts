@@ -6,7 +6,7 @@ import { chosen } from '../job';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { darkPicture } from './darkPicture';
-import { fieldPicture } from './fieldPicture';
+import { fieldPicture, type FieldPicture } from './fieldPicture';
 import { skyPicture } from './skyPicture';
 
 const dairy = withValueAt(
@@ -115,7 +115,8 @@ describe('several arrays', () => {
 });
 
 describe('the field of tilts', () => {
-  const picture = fieldPicture(dairy, climate, 'a1')!;
+  let picture: FieldPicture;
+  beforeEach(() => void (picture = fieldPicture(dairy, climate, 'a1')!));
   const at = (month: number, tilt: number, azimuth: number) =>
     picture.months[month]![
       picture.tilts.indexOf(tilt) * picture.azimuths.length + picture.azimuths.indexOf(azimuth)

@@ -117,8 +117,12 @@ describe('panels wired otherwise', () => {
 
 describe('other controllers', () => {
   const six = job({ ...large, ...strung(3, 2) });
-  const facts = reckon(six);
-  const [array] = facts.arrays as [Facts['arrays'][number]];
+  let facts: Facts;
+  let array: Facts['lead'];
+  beforeEach(() => {
+    facts = reckon(six);
+    array = facts.lead;
+  });
   it('are typical ones of the same bus, the smallest first, with all that hangs on them', () => {
     const found = [...otherControllers(facts, array, reckon, true)];
     const sold = classesFor(24).map(({ label }) => label);

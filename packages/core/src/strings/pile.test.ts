@@ -1,4 +1,4 @@
-import { calculate } from '../calculate';
+import { calculate, type ArrayFacts } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { chosen, examples } from '../job';
 import { plainClimate } from '../testing/climates';
@@ -11,8 +11,13 @@ const honey = examples().find(({ design }) => design.name === 'Honey house')!.de
 const put = (design: Design, ...changes: [path: string, value: unknown][]) =>
   changes.reduce((after, [path, value]) => withValueAt(after, path, value), design);
 const arrayOf = (design: Design) => calculate(design, climate).arrays[0]!;
-const { pile, strings, plan, berth } = arrayOf(honey);
-const { sorts, inputs } = pile!;
+type Pile = NonNullable<ArrayFacts['pile']>;
+let { pile, strings, plan, berth } = {} as Pick<ArrayFacts, 'pile' | 'strings' | 'plan' | 'berth'>;
+let { sorts, inputs } = {} as Pile;
+beforeEach(() => {
+  ({ pile, strings, plan, berth } = arrayOf(honey));
+  ({ sorts, inputs } = pile!);
+});
 const panelsOf = (of: readonly number[], read: (sort: (typeof sorts)[number]) => number) =>
   of.reduce((sum, count, k) => sum + count * read(sorts[k]!), 0);
 

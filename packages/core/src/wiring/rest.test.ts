@@ -5,7 +5,7 @@ import { climate, demo, run, wiringOf } from '../testing/wiredJobs';
 import { conductor, ohmPerMetre } from './conductor';
 import { bondsOf } from './earth';
 import { outerMm2 } from './raceway';
-import { trySize } from './size';
+import { trySize, type Wired } from './size';
 
 const bonds = (design: Design) => wiringOf(design).bonds.map(({ what }) => what);
 const vale = demo('Vale');
@@ -112,7 +112,8 @@ it('solar cable is thicker than its core by its second sheath', () => {
 });
 
 describe('a size that is tried', () => {
-  const { job } = run(vale, 'bank');
+  let job: Wired['job'];
+  beforeEach(() => void ({ job } = run(vale, 'bank')));
   it('of two side by side in a pipe, lies among twice as many conductors', () => {
     const lying = job.lying.map((laid) => ({ ...laid, piped: true, circuits: 1, conductors: 2 }));
     const american = { ...job, school: 'north-american' as const, lying };
