@@ -5,6 +5,7 @@ import { choose, put, remedy, takeController, type Remedy } from '../findings';
 import type { Pen } from '../figures';
 import { guessedUnit, unitSizes } from '../proposals';
 import { classesFor } from '../strings';
+import type { Candidate } from './judged';
 
 const catalogue = (value: number): Entry => ({ value, from: 'catalogue' });
 const MOST_PARALLEL = 60;
@@ -84,7 +85,7 @@ export function* chemistriesFor(
   facts: Facts,
   pen: Pen,
   fit: (chemistry: Chemistry) => boolean,
-): Generator<Remedy> {
+): Generator<Candidate> {
   const { design, bank } = facts;
   for (const chemistry of ['lfp', 'sodium-ion', 'flooded'] as const) {
     if (chemistry === design.bank.chemistry || !fit(chemistry)) continue;
@@ -92,16 +93,18 @@ export function* chemistriesFor(
     for (const size of unitSizes(chemistry, design.busVolts)) {
       const rows = Math.max(1, Math.ceil(asked / (size.volts * size.series * size.ah) - 1e-9));
       if (rows >= CHEMISTRIES[chemistry].manyParallel) continue;
-      yield remedy(
-        `Take ${CHEMISTRIES[chemistry].name}: ${rows * size.series} of ${pen(size.volts, 'voltage')} ${pen(size.ah, 'charge')}`,
-        ...builtOf(design.bank, chemistry, size, rows),
-      );
+      const bare = `Take ${CHEMISTRIES[chemistry].name}`;
+      yield {
+        bare,
+        label: `${bare}: ${rows * size.series} of ${pen(size.volts, 'voltage')} ${pen(size.ah, 'charge')}`,
+        operations: builtOf(design.bank, chemistry, size, rows),
+      };
     }
   }
 }
 
 /** Another system voltage, the bank of as much energy, a controller made for it. */
-export function* otherVolts(facts: Facts, pen: Pen): Generator<Remedy> {
+export function* otherVolts(facts: Facts, pen: Pen): Generator<Candidate> {
   const { design, bank } = facts;
   for (const bus of ([24, 48, 12] as const).filter((volts): volts is BusVolts => volts !== design.busVolts)) {
     const sizes = unitSizes(design.bank.chemistry, bus).map((size) => ({
@@ -118,12 +121,16 @@ export function* otherVolts(facts: Facts, pen: Pen): Generator<Remedy> {
       );
       return of ? [takeController(`/controllers/${id}`, of, controller)] : [];
     });
-    yield remedy(
-      `Go to ${bus} V, with ${best.rows * best.size.series} of ${pen(best.size.volts, 'voltage')} ${pen(best.size.ah, 'charge')}`,
-      put('/busVolts', bus),
-      ...builtOf(design.bank, design.bank.chemistry, best.size, best.rows),
-      ...controllers,
-    );
+    const bare = `Go to ${bus} V`;
+    yield {
+      bare,
+      label: `${bare}, with ${best.rows * best.size.series} of ${pen(best.size.volts, 'voltage')} ${pen(best.size.ah, 'charge')}`,
+      operations: [
+        put('/busVolts', bus),
+        ...builtOf(design.bank, design.bank.chemistry, best.size, best.rows),
+        ...controllers,
+      ],
+    };
   }
 }
 

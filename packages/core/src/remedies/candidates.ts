@@ -1,6 +1,6 @@
 import { CHEMISTRIES, ratedEnergyWh } from '../bank';
 import type { ArrayFacts, Facts } from '../calculate';
-import { put, remedy, type Finding, type Reckon, type Remedy } from '../findings';
+import { put, remedy, type Finding, type Reckon } from '../findings';
 import type { Pen } from '../figures';
 import { propose, type Proposal } from '../proposals';
 import { monthsText } from '../units';
@@ -15,7 +15,7 @@ import {
   tilted,
 } from './arrays';
 import { banksOf, chemistriesFor, fewerDays, otherVolts } from './banks';
-import { arrayOf, type Judged } from './judged';
+import { arrayOf, type Candidate, type Judged } from './judged';
 
 interface At extends Judged {
   finding: Finding;
@@ -24,10 +24,10 @@ interface At extends Judged {
   pen: Pen;
 }
 
-type Source = (at: At) => Iterable<Remedy>;
+type Source = (at: At) => Iterable<Candidate>;
 
 /** Panels wired otherwise, another controller, one of its own, fewer panels: whatever lets the strings stand. */
-function* restrung({ facts, array, reckon }: At): Generator<Remedy> {
+function* restrung({ facts, array, reckon }: At): Generator<Candidate> {
   yield* rewired(array, true);
   yield* ownController(facts, array, reckon);
   yield* otherControllers(facts, array, reckon, true);
@@ -36,7 +36,7 @@ function* restrung({ facts, array, reckon }: At): Generator<Remedy> {
   yield* otherControllers(facts, array, reckon, false);
 }
 /** More in series where so few panels cannot reach the volts. */
-function* longer(at: At): Generator<Remedy> {
+function* longer(at: At): Generator<Candidate> {
   yield* restrung(at);
   yield* morePanels(at.facts, at.array, at.array.plan.count.value + 1, at.reckon);
 }
@@ -44,7 +44,7 @@ function* longer(at: At): Generator<Remedy> {
 const need = ({ facts }: At, school: 'worst-month' | 'charge-rate') =>
   facts.energy?.needs.find((one) => one.school === school)?.modules ?? 1;
 
-function* enough(at: At): Generator<Remedy> {
+function* enough(at: At): Generator<Candidate> {
   const { facts, reckon } = at;
   const { lead, energy } = facts;
   const worst = energy?.worst?.ratio ?? null;
@@ -63,7 +63,7 @@ function* enough(at: At): Generator<Remedy> {
 }
 
 /** Not in use in the months that no array carries. */
-function* inSeason({ facts }: At): Generator<Remedy> {
+function* inSeason({ facts }: At): Generator<Candidate> {
   const { design, energy, climate } = facts;
   const short = (energy?.months ?? [])
     .filter(
@@ -89,7 +89,7 @@ function* inSeason({ facts }: At): Generator<Remedy> {
   );
 }
 
-function* largerBank(at: At): Generator<Remedy> {
+function* largerBank(at: At): Generator<Candidate> {
   const { facts, pen, finding } = at;
   const { design, bank, bankNeeds } = facts;
   const school = finding.id.split('.')[1];
@@ -112,13 +112,13 @@ function* largerBank(at: At): Generator<Remedy> {
 }
 
 /** Fewer and larger batteries of as much energy. */
-function* fewerRows({ facts, pen }: At): Generator<Remedy> {
+function* fewerRows({ facts, pen }: At): Generator<Candidate> {
   yield* banksOf(facts, facts.bank.ratedWh * 0.98, pen);
   yield* chemistriesFor(facts, pen, () => true);
 }
 
 /** Lighter or smaller: another size, another chemistry, less of it. */
-function* lighter(at: At): Generator<Remedy> {
+function* lighter(at: At): Generator<Candidate> {
   const { facts, pen } = at;
   const { bank, design } = facts;
   yield* chemistriesFor(facts, pen, (chemistry) => !CHEMISTRIES[chemistry].gas);
@@ -131,24 +131,24 @@ function* lighter(at: At): Generator<Remedy> {
     });
 }
 
-function* bears({ facts, pen }: At): Generator<Remedy> {
+function* bears({ facts, pen }: At): Generator<Candidate> {
   const { bank } = facts;
   yield* chemistriesFor(facts, pen, (chemistry) => CHEMISTRIES[chemistry].coldestDischargeC <= bank.coldestC);
 }
 
-function* lowerAbsorption({ facts, pen, finding }: At): Generator<Remedy> {
+function* lowerAbsorption({ facts, pen, finding }: At): Generator<Candidate> {
   const limit = finding.limit ?? Infinity;
   const twelves = facts.design.busVolts / 12;
   yield* chemistriesFor(facts, pen, (chemistry) => CHEMISTRIES[chemistry].absorptionV * twelves <= limit);
 }
 
-function* lowerVolts(at: At): Generator<Remedy> {
+function* lowerVolts(at: At): Generator<Candidate> {
   const limit = at.finding.limit ?? 0;
   for (const array of at.facts.arrays) yield* rewiredBelow(array, limit);
   yield* restrung(at);
 }
 
-function* unshared(at: At): Generator<Remedy> {
+function* unshared(at: At): Generator<Candidate> {
   const [controllerId] = (at.finding.id.split(':')[1] ?? '').split('.');
   const on = at.facts.arrays.filter((array) => array.controllerId === controllerId);
   for (const array of on.toReversed()) {
@@ -162,7 +162,7 @@ function* unshared(at: At): Generator<Remedy> {
   for (const array of on) yield* rewired(array);
 }
 
-function* forThisBus(at: At): Generator<Remedy> {
+function* forThisBus(at: At): Generator<Candidate> {
   const id = at.finding.id.split(':')[1];
   const array = at.facts.arrays.find(({ controllerId }) => controllerId === id);
   if (array) yield* otherControllers(at.facts, array, at.reckon, true);
@@ -173,7 +173,7 @@ function* forThisBus(at: At): Generator<Remedy> {
 const looked = new WeakMap<Facts, readonly Proposal[]>();
 
 /** Whole other designs, for what no step cures: dear to reckon, and last. */
-function* anew({ facts, pen, reckon }: At): Generator<Remedy> {
+function* anew({ facts, pen, reckon }: At): Generator<Candidate> {
   const proposals = looked.get(facts) ?? propose(facts, pen, reckon)?.proposals ?? [];
   looked.set(facts, proposals);
   for (const { title, panels, bank, operations } of proposals)
@@ -237,7 +237,12 @@ const SOURCES: readonly (readonly [RegExp, readonly Source[]])[] = [
 ];
 
 /** Whole other designs, where a stop has no step: dear to reckon, and last. None of it is proven. */
-export function* lastResorts(judged: Judged, finding: Finding, reckon: Reckon, pen: Pen): Generator<Remedy> {
+export function* lastResorts(
+  judged: Judged,
+  finding: Finding,
+  reckon: Reckon,
+  pen: Pen,
+): Generator<Candidate> {
   if (finding.severity !== 'stop' || !/^(strings|array|bank|controller)\./.test(finding.id)) return;
   yield* anew({ ...judged, finding, array: arrayOf(finding, judged.facts), reckon, pen });
 }
@@ -248,7 +253,7 @@ export function* candidatesFor(
   finding: Finding,
   reckon: Reckon,
   pen: Pen,
-): Generator<Remedy> {
+): Generator<Candidate> {
   yield* finding.remedies;
   // a note asks for nothing
   if (finding.severity === 'note') return;

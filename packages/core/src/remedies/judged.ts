@@ -1,10 +1,16 @@
 import type { ArrayFacts, Facts } from '../calculate';
-import type { Finding } from '../findings';
+import type { Finding, Remedy } from '../findings';
 
 /** A design with what is found in it. */
 export interface Judged {
   facts: Facts;
   findings: readonly Finding[];
+}
+
+/** A remedy that is not proven yet. */
+export interface Candidate extends Remedy {
+  /** Its label without the batteries, for where a later step of the same press takes others. */
+  bare?: string;
 }
 
 /** The array that a finding is about: by its id, or by the place it points to; the first otherwise. */

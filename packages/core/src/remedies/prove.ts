@@ -4,7 +4,7 @@ import { findingsOf, tried, type Finding, type Reckon, type Remedy, type WayOut 
 import type { Pen } from '../figures';
 import { monthName } from '../units';
 import { candidatesFor, lastResorts } from './candidates';
-import type { Judged } from './judged';
+import type { Candidate, Judged } from './judged';
 import { whyNone } from './reasons';
 
 /** Presses a finding has at most. */
@@ -74,8 +74,8 @@ export class Prover {
   private worn = (): boolean => this.reckoned > MOST_RECKONED;
 
   private proven(at: Judged, finding: Finding): Remedy[] {
-    const half: { remedy: Remedy; after: Judged }[] = [];
-    const from = (source: Iterable<Remedy>) => this.sifted(at, finding, source, half);
+    const half: { remedy: Candidate; after: Judged }[] = [];
+    const from = (source: Iterable<Candidate>) => this.sifted(at, finding, source, half);
     const found = from(candidatesFor(at, finding, this.reckon, this.pen));
     if (found.length > 0 || finding.severity === 'note') return found;
     const before = stopsOf(at.findings);
@@ -91,8 +91,8 @@ export class Prover {
   private sifted(
     at: Judged,
     finding: Finding,
-    candidates: Iterable<Remedy>,
-    half: { remedy: Remedy; after: Judged }[],
+    candidates: Iterable<Candidate>,
+    half: { remedy: Candidate; after: Judged }[],
   ): Remedy[] {
     const before = stopsOf(at.findings);
     const looks = new Set(looksIn(at.findings));
@@ -126,7 +126,7 @@ export class Prover {
   private followed(
     at: Judged,
     finding: Finding,
-    steps: readonly Remedy[],
+    steps: readonly Candidate[],
     after: Judged,
     before: ReadonlySet<string>,
   ): Remedy | null {
@@ -153,9 +153,15 @@ export class Prover {
   }
 }
 
-/** Several steps as one press. */
-function chained(steps: readonly Remedy[]): Remedy {
-  const [first, ...rest] = steps.map(({ label }) => label);
+const BATTERIES = '/bank/unitVolts';
+
+/** Several steps as one press, which tells nothing that a later one of them undoes. */
+function chained(steps: readonly Candidate[]): Remedy {
+  const [first, ...rest] = steps.flatMap(({ label, bare, operations }, i) => {
+    const later = new Set(steps.slice(i + 1).flatMap((step) => step.operations.map(({ path }) => path)));
+    if (operations.every(({ path }) => later.has(path))) return [];
+    return [bare && later.has(BATTERIES) ? bare : label];
+  });
   return {
     label: [first, ...rest.map((label) => label.charAt(0).toLowerCase() + label.slice(1))].join(', and '),
     operations: steps.flatMap(({ operations }) => operations),
