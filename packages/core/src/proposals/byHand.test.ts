@@ -212,6 +212,11 @@ describe('a design in a few figures', () => {
     const own = { position: 1, ...controllerOfClass(controllerClass('mppt-100-30')), label: 'Our own' };
     expect(of(cabin({ ...typed, '/controllers/c1': own })).priceGuessed).toBe(true);
   });
+  it('has no poles to switch off what is in no string', () => {
+    const devices = (parallel: number) => wiresOf(calculate(cabin(strung(2, parallel)), climate), pen).devices;
+    expect(devices(1)).toMatch(/2 poles to switch/);
+    expect(devices(0)).not.toMatch(/poles/);
+  });
   it('counts what joins and protects it', () => {
     for (const { design } of examples()) {
       const facts = calculate(design, climate);

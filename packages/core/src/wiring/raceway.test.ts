@@ -53,6 +53,13 @@ describe('a pipe', () => {
     expect(fill.pipe!.name).toBe('1 in');
     expect(fill.share).toBeCloseTo(0.3294 / 0.832, 3);
   });
+  it('in metric jobs is of metric pipe', () => {
+    const wired = run(demo('Vale'), 'bank');
+    const size = { ...conductor('25 mm2'), outerMm: 11 };
+    const pair = { ...wired, chosen: { ...wired.chosen, size, side: 1 } };
+    // two of 95 mm² fill 31 %: 613 mm² of pipe, 28 mm wide inside; 32 mm has 27.8, 40 mm 35.4 (IEC 61386, from memory)
+    expect(fillOf([pair], () => 0, 'plastic', 'metric').pipe!.name).toBe('40 mm');
+  });
   it('holds forty circuits in none that is sold', () => {
     const wired = run(demo('Vale'), 'bank');
     const forty = { ...wired, circuit: { ...wired.circuit, many: 40 } };
