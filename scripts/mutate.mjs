@@ -15,6 +15,7 @@ import { inRoot, nameOf } from './mutantName.mjs';
 import { ROOT, ensureNodeModules } from './system.mjs';
 
 const CORE = 'packages/core/src';
+const TESTING = `${CORE}/testing`;
 /** Texts, patterns of texts, and what leaves nothing to run. */
 const NOT_CHANGED = ['StringLiteral', 'Regex', 'BlockStatement', 'ObjectLiteral'];
 /** Whose tests are asked of a room, beside its own. */
@@ -37,8 +38,9 @@ ensureNodeModules();
 const DRAWN = join(ROOT, '.ivolt/drawn.json');
 process.env.IVOLT_DRAWN = DRAWN;
 /** The test files that are asked, as one: what they stand on is read once for each change, not once a file. */
-const ASKED = join(ROOT, '.ivolt/asked/asked.test.ts');
-mkdirSync(dirname(ASKED), { recursive: true });
+const ASKED = '.ivolt/asked/asked.ts';
+const BUNDLED = '.ivolt/asked/asked.test.js';
+mkdirSync(join(ROOT, dirname(ASKED)), { recursive: true });
 
 /** @source mulberry32 */
 function seeded(seed) {
@@ -99,8 +101,9 @@ async function drawn(room, many, random) {
 async function tried(room, mutants, timeoutMS) {
   writeFileSync(DRAWN, JSON.stringify(mutants.map(nameOf)));
   const asked = [room, ...(ALSO[room] ?? [])].flatMap(testsOf);
-  writeFileSync(ASKED, asked.map((name) => `import '../../${name.slice(0, -3)}';\n`).join(''));
-  const { transform, transformIgnorePatterns, sandboxInjectedGlobals } = (await import('../jest.config.js'))
+  const read = [`${TESTING}/atOnce.ts`, ...asked];
+  writeFileSync(join(ROOT, ASKED), read.map((name) => `import '../../${name.slice(0, -3)}';\n`).join(''));
+  const { sandboxInjectedGlobals } = (await import('../jest.config.js'))
     .default.projects[0];
   const results = await new Stryker({
     mutate: mutants.map(
@@ -108,6 +111,7 @@ async function tried(room, mutants, timeoutMS) {
         `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`,
     ),
     mutator: { excludedMutations: NOT_CHANGED },
+    buildCommand: ['node', join(ROOT, 'scripts/mutateBundle.mjs'), ASKED, BUNDLED, `${TESTING}/forgetful.ts`].join(' '),
     testRunner: 'jest',
     coverageAnalysis: 'perTest',
     concurrency: availableParallelism(),
@@ -133,16 +137,12 @@ async function tried(room, mutants, timeoutMS) {
       projectType: 'custom',
       enableFindRelatedTests: false,
       config: {
-        testMatch: ['<rootDir>/.ivolt/asked/*.test.ts'],
+        testMatch: [`<rootDir>/${BUNDLED}`],
         testEnvironment: 'node',
         testTimeout: 30_000,
-        transform,
-        transformIgnorePatterns,
+        transform: {},
         sandboxInjectedGlobals,
         silent: true,
-        setupFilesAfterEnv: [`<rootDir>/${CORE}/testing/atOnce.ts`],
-        // each test comes by everything it asks for
-        moduleNameMapper: { '/memo$': `<rootDir>/${CORE}/testing/forgetful.ts` },
       },
     },
   }).runMutationTest();
@@ -202,7 +202,7 @@ for (const name of rooms) {
   if (values.show) for (const mutant of [...missed, ...late]) console.log(told(mutant));
 }
 rmSync(join(ROOT, '.ivolt/mutate'), { recursive: true, force: true });
-for (const left of [DRAWN, dirname(ASKED)]) rmSync(left, { recursive: true, force: true });
+for (const left of [DRAWN, join(ROOT, dirname(ASKED))]) rmSync(left, { recursive: true, force: true });
 console.log(
   `${rooms.length} rooms in ${((Date.now() - began) / 60_000).toFixed(1)} minutes, seed ${values.seed}`,
 );
