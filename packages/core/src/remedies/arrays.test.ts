@@ -218,6 +218,9 @@ describe('strings of a pile apart', () => {
     }
     for (const { label, operations } of found.filter(({ label: one }) => one.startsWith('Take')))
       expect(label.includes(Object.values(tried(crowded, operations).controllers)[0]!.label)).toBe(true);
+    const takes = labels(found).filter((label) => label.startsWith('Take'));
+    expect(takes.length).toBeGreaterThan(1);
+    expect(takes.some((label) => label.includes(plain(array.controller.label)))).toBe(false);
     // the last of them first
     expect(plain(out[0]!.label)).toMatch(new RegExp(`^Leave string ${ids.length} out`));
     expect([...pileApart(reckon(job()), reckon(job()).arrays[0]!, 1)]).toEqual([]);

@@ -2,7 +2,6 @@ import { problemsOf } from '../document';
 import { evaluate } from '../evaluate';
 import { tried } from '../findings';
 import { blankDesign, blankUse, chosen } from '../job';
-import { moduleClass, sheetOfClass } from '../module';
 import { plainClimate } from '../testing/climates';
 import { randomJob } from '../testing/randomJobs';
 
@@ -61,56 +60,6 @@ it('the first presses of its stops lead a job to stand, most within a few', () =
   }
   expect(walks).toBeGreaterThan(3);
   expect(standing).toBeGreaterThanOrEqual(walks - 1);
-});
-
-it('says in its label what it costs', () => {
-  // seven house panels in one string on a 12 V bus: no usual controller takes all seven
-  const design = blankDesign({ name: 'Seven', kind: 'cabin', units: 'metric', busVolts: 12 });
-  design.place = { ...design.place, lat: chosen(46), lon: chosen(8) };
-  design.uses = { lamp: { ...blankUse(1, 'Lamps'), watts: chosen(60), hours: chosen(5) } };
-  design.arrays.a1!.count = chosen(7);
-  design.arrays.a1!.strings.series = chosen(7);
-  const cold = evaluate(design, plainClimate(46)).findings.find(({ id }) => id === 'strings.cold')!;
-  expect(cold.remedies.length).toBeGreaterThan(0);
-  for (const { label, operations } of cold.remedies) {
-    const { count, strings } = tried(design, operations).arrays.a1!;
-    const idle = count.value - strings.series.value * strings.parallel.value * strings.inputs.value;
-    if (idle > 0) expect(label).toContain(`leaving ${idle} panel`);
-    else expect(label).toMatch(/of the 7 panels/);
-  }
-});
-
-it('takes apart a pile whose strings no fuse protects', () => {
-  // two strings of 60 cells and two of thin film, which bears 5 A, all on one input
-  const design = blankDesign({ name: 'Pile', kind: 'shed', units: 'metric', busVolts: 24 });
-  design.place = { ...design.place, lat: chosen(46), lon: chosen(8) };
-  design.uses = { lamp: { ...blankUse(1, 'Lamps'), watts: chosen(60), hours: chosen(5) } };
-  const sort = (position: number, id: string) => ({
-    name: id,
-    position,
-    module: sheetOfClass(moduleClass(id)),
-    count: chosen(4),
-    pieces: {},
-  });
-  design.arrays.a1!.pile = {
-    blocked: false,
-    sorts: { s1: sort(1, 'mono-60'), s2: sort(2, 'thin-film') },
-    strings: {
-      t1: { position: 1, input: 1, panels: { s1: 2 } },
-      t2: { position: 2, input: 1, panels: { s2: 1 } },
-    },
-  };
-  const climate = plainClimate(46);
-  const fuses = evaluate(design, climate).findings.find(({ id }) => id.startsWith('pile.fuses'))!;
-  expect(fuses.severity).toBe('stop');
-  expect(fuses.remedies.length).toBeGreaterThan(0);
-  for (const { operations } of fuses.remedies) {
-    const after = tried(design, operations);
-    expect(problemsOf(after)).toEqual([]);
-    expect(evaluate(after, climate, false).findings.find(({ id }) => id === fuses.id)?.severity).not.toBe(
-      'stop',
-    );
-  }
 });
 
 it('goes on telling of a very large job, within what one design may ask for', () => {
