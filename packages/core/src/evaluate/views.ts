@@ -91,7 +91,7 @@ const stringsOf = onFacts(
   (array: ArrayFacts, pen: Pen): StringsPicture | null =>
     array.strings && {
       arrangements: arrangementRows(array.strings, pen, array.plan.count.value),
-      window: windowPicture(array, array.strings),
+      window: windowPicture(array, array.strings, pen),
       inputs: array.berth.inputs,
       firstInput: array.berth.first,
       pile: array.pile && pilePicture(array.pile),

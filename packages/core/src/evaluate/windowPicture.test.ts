@@ -1,9 +1,11 @@
 import { calculate, type Facts } from '../calculate';
 import { withValueAt, type Design } from '../document';
+import { penFor } from '../figures';
 import { chosen, examples, measured } from '../job';
 import { STEPS } from '../sky';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
+import { plain } from '../testing/plain';
 import { windowPicture } from './windowPicture';
 import { workingRange } from './workingRange';
 
@@ -15,9 +17,9 @@ const dairy = put(oneArray(), {
   '/arrays/a1/strings/parallel': chosen(4),
   '/place/low': measured(-10),
 });
-const drawn = (design: Design) => {
+const drawn = (design: Design, units: Design['units'] = 'metric') => {
   const { lead } = calculate(design, climate);
-  return windowPicture(lead, lead.strings!);
+  return windowPicture(lead, lead.strings!, penFor(units));
 };
 
 describe('the window ruler', () => {
@@ -58,7 +60,8 @@ describe('the window ruler', () => {
     expect(own!.volts).toBeCloseTo(3 * 37.2 * (1 + 0.0026 * 35), 6);
     expect(table!.volts).toBeCloseTo(3 * 37.2 * 1.14, 6);
     expect(yearly!.volts).toBeCloseTo(3 * 37.2 * (1 + 0.0026 * 30), 6);
-    expect(yearly!.name).toMatch(/taken at −5 °C$/);
+    expect(plain(yearly!.name)).toMatch(/taken at −5 °C$/);
+    expect(plain(drawn(dairy, 'imperial').schools[2]!.name)).toMatch(/taken at 23 °F$/);
     expect(schools.every(({ stays }) => stays)).toBe(true);
     const four = drawn(put(dairy, { '/arrays/a1/strings/series': chosen(4) })).schools;
     expect(four.every(({ stays, volts }) => stays === volts <= 150)).toBe(true);

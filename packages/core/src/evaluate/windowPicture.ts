@@ -1,4 +1,5 @@
 import type { ArrayFacts } from '../calculate';
+import type { Pen } from '../figures';
 import { FAULT, tryArrangement, type StringsResult } from '../strings';
 import { workingRange, type WorkingRange } from './workingRange';
 
@@ -43,7 +44,7 @@ export interface ColdSchool {
 const MOST_BARS = 6;
 
 /** Panels in series, or the strings of a pile one by one, in the controller's window. */
-export function windowPicture(array: ArrayFacts, strings: StringsResult): WindowPicture {
+export function windowPicture(array: ArrayFacts, strings: StringsResult, pen: Pen): WindowPicture {
   const { window } = strings;
   const range = array.year ? workingRange(array.year, array.module) : null;
   return {
@@ -53,18 +54,19 @@ export function windowPicture(array: ArrayFacts, strings: StringsResult): Window
     lowC: strings.lowC,
     highC: strings.highC,
     bars: array.pile ? ownBars(array, range) : alikeBars(strings, range),
-    schools: array.pile ? [] : schoolsOf(array, strings),
+    schools: array.pile ? [] : schoolsOf(array, strings, pen),
   };
 }
 
-function schoolsOf({ module }: ArrayFacts, { schools, chosen, window }: StringsResult): ColdSchool[] {
+function schoolsOf(
+  { module }: ArrayFacts,
+  { schools, chosen, window }: StringsResult,
+  pen: Pen,
+): ColdSchool[] {
   const rows = [
     ['record low, the panel’s own coefficient', schools.coefficient],
     ['code table at the record low', schools.codeTable],
-    [
-      `mean of yearly lows, taken at ${schools.yearlyLowC.toFixed(0).replace('-', '−')} °C`,
-      schools.meanYearlyLow,
-    ],
+    [`mean of yearly lows, taken at ${pen(schools.yearlyLowC, 'temperature')}`, schools.meanYearlyLow],
   ] as const;
   return rows.flatMap(([name, factor], i) => {
     if (factor === null) return [];

@@ -16,7 +16,7 @@ export const CAUTIONS: Readonly<Record<Sheet, readonly Caution[]>> = {
     },
     {
       hazard: 'Gas',
-      text: 'Lead-acid gives off hydrogen while it charges: ventilate, no sparks. Lithium is never charged below 0 °C without its own protection.',
+      text: 'Lead-acid gives off hydrogen while it charges: ventilate, no sparks. Lithium is never charged below 0 °C (32 °F) without its own protection.',
     },
   ],
   array: [

@@ -1,8 +1,8 @@
-import { CHEMISTRIES, usualBank, type BankSizing, type Chemistry } from '@ivolt/core';
+import { CHEMISTRIES, chemistryOf, usualBank, type BankSizing, type Chemistry } from '@ivolt/core';
 import { BankRuler } from '../../charts/BankRuler';
 import { useAppDispatch } from '../../job/store';
 import { edit, putValue } from '../../job/edits';
-import { useDesignPart, useEvaluation } from '../../job/hooks';
+import { useDesignPart, useEvaluation, useUnits } from '../../job/hooks';
 import { Select, type Choice } from '../../ui/Opener';
 import { Heads } from '../../ui/Heads';
 import { Row, Scroll, Table } from '../../ui/layout';
@@ -37,7 +37,8 @@ export function BankSheet() {
   const bank = useDesignPart('bank');
   const busVolts = useDesignPart('busVolts');
   const evaluation = useEvaluation();
-  const frost = CHEMISTRIES[bank.chemistry].coldestChargeC !== null;
+  const show = useUnits();
+  const frostC = chemistryOf(bank).coldestChargeC;
   return (
     <>
       <SheetHead sheet="bank" />
@@ -59,13 +60,13 @@ export function BankSheet() {
         <Pencil path="/bank/depth" />
         <Pencil path="/bank/coldest" fallback={evaluation?.bank.coldestC ?? null} optional />
       </Row>
-      {frost ? (
+      {frostC !== null ? (
         <div style={{ marginTop: 12 }}>
           <TickField
             path="/bank/coldProtected"
             says={['The bank protects itself from frost', 'The bank has no frost protection']}
           >
-            It stops charging, or warms itself, below 0 °C by its own means
+            It stops charging, or warms itself, below {show(frostC, 'temperature')} by its own means
           </TickField>
         </div>
       ) : null}

@@ -1,7 +1,7 @@
 import { CHEMISTRIES, cyclesAt, type BankSheet, type ChemistryData } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { notice, putValue } from '../../job/edits';
-import { useDesignPart } from '../../job/hooks';
+import { useDesignPart, useUnits } from '../../job/hooks';
 import { Action } from '../../ui/controls';
 import { Note, Row } from '../../ui/layout';
 import { Section } from '../../ui/Section';
@@ -41,6 +41,7 @@ function copyOf(usual: ChemistryData): BankSheet {
 export function SheetPart() {
   const dispatch = useAppDispatch();
   const bank = useDesignPart('bank');
+  const show = useUnits();
   const usual = CHEMISTRIES[bank.chemistry];
   return (
     <Section
@@ -81,8 +82,8 @@ export function SheetPart() {
             {usual.chargeMaxC * 100} % of its capacity an hour, drawn at up to {usual.dischargeC * 100} %;
             gives back {Math.round(usual.roundTrip * 100)} %; lasts{' '}
             {Math.round(cyclesAt(usual.cycles, usual.depthPct))} cycles of {usual.depthPct} % and{' '}
-            {usual.floatYears} years at 25 °C; loses {usual.selfDischargePct} % a month standing. Peukert’s
-            exponent {usual.peukert} at the {usual.rateHours}-hour rate.
+            {usual.floatYears} years at {show(25, 'temperature')}; loses {usual.selfDischargePct} % a month
+            standing. Peukert’s exponent {usual.peukert} at the {usual.rateHours}-hour rate.
           </p>
           <p style={{ marginTop: 6 }}>
             {usual.balance} {usual.upkeep}

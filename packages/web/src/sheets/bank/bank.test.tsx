@@ -76,6 +76,16 @@ describe('life and cost', () => {
   });
 });
 
+it.each([
+  ['lfp', 'metric', '0 °C'],
+  ['lfp', 'imperial', '32 °F'],
+  ['sodium-ion', 'metric', '−10 °C'],
+])('tells from where %s stops charging in a %s job: %s', (chemistry, units, from) => {
+  show(<BankSheet />, withValueAt(withValueAt(dairy, '/bank/chemistry', chemistry), '/units', units));
+  const says = plain(screen.getByRole('checkbox', { name: /stops charging/ }).closest('label')!.textContent);
+  expect(says).toMatch(new RegExp(`below ${from} by`));
+});
+
 describe('a data sheet of one’s own', () => {
   it('begins with the usual figures, is typed over, and is left out again', () => {
     const { store } = show(<BankSheet />, dairy);
@@ -87,6 +97,7 @@ describe('a data sheet of one’s own', () => {
     type('Cycle life', '6000');
     type('Minimum charge temperature', '-20 °C');
     expect(bank(store).sheet).toMatchObject({ cycles: { value: 6000 }, coldestCharge: { value: -20 } });
+    expect(plain(screen.getByText(/stops charging/).textContent)).toMatch(/below −20 °C/);
     press('Take the usual figures again');
     expect(bank(store).sheet).toBeNull();
     expect(store.getState().job.notice).toMatchObject({ undoable: true });
