@@ -103,15 +103,20 @@ async function tried(room, mutants, timeoutMS) {
   const asked = [room, ...(ALSO[room] ?? [])].flatMap(testsOf);
   const read = [`${TESTING}/atOnce.ts`, ...asked];
   writeFileSync(join(ROOT, ASKED), read.map((name) => `import '../../${name.slice(0, -3)}';\n`).join(''));
-  const { sandboxInjectedGlobals } = (await import('../jest.config.js'))
-    .default.projects[0];
+  const { sandboxInjectedGlobals } = (await import('../jest.config.js')).default.projects[0];
   const results = await new Stryker({
     mutate: mutants.map(
       ({ fileName, location: { start, end } }) =>
         `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`,
     ),
     mutator: { excludedMutations: NOT_CHANGED },
-    buildCommand: ['node', join(ROOT, 'scripts/mutateBundle.mjs'), ASKED, BUNDLED, `${TESTING}/forgetful.ts`].join(' '),
+    buildCommand: [
+      'node',
+      join(ROOT, 'scripts/mutateBundle.mjs'),
+      ASKED,
+      BUNDLED,
+      `${TESTING}/forgetful.ts`,
+    ].join(' '),
     testRunner: 'jest',
     coverageAnalysis: 'perTest',
     concurrency: availableParallelism(),

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { five } from '../testing/oneDiode';
 import { lambertOfExp } from './lambert';
 import { fitSheet } from './fitSheet';
 import { solveParallel } from './parallel';
@@ -15,15 +16,6 @@ import {
   voltageAt,
   voltsAndSlope,
 } from './singleDiode';
-
-const five = {
-  photocurrentA: 8.62,
-  saturationA: 3.5e-10,
-  seriesOhm: 0.33,
-  shuntOhm: 260,
-  aV: 1.575,
-  alphaIscAPerK: 0.0052,
-};
 
 describe('Lambert’s W of an exponential', () => {
   // W(1) = 0.5671432904097838 (the omega constant), W(e) = 1, W(e²·2) = 2: NIST handbook 4.13 (from memory)

@@ -1,15 +1,8 @@
+import { five } from '../testing/oneDiode';
 import { BYPASS, partOf, section, sectionAt } from './section';
 import { currentOfSeries, currentsOf, series, seriesAt } from './series';
 import { atConditions, currentAt, thermalVolts } from './singleDiode';
 
-const five = {
-  photocurrentA: 8.62,
-  saturationA: 3.5e-10,
-  seriesOhm: 0.33,
-  shuntOhm: 260,
-  aV: 1.575,
-  alphaIscAPerK: 0.0052,
-};
 const at = new Float64Array(2);
 const lit = (wm2: number) => section(atConditions(partOf(five, 3), wm2, 25), 25);
 

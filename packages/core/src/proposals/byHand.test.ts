@@ -213,7 +213,8 @@ describe('a design in a few figures', () => {
     expect(of(cabin({ ...typed, '/controllers/c1': own })).priceGuessed).toBe(true);
   });
   it('has no poles to switch off what is in no string', () => {
-    const devices = (parallel: number) => wiresOf(calculate(cabin(strung(2, parallel)), climate), pen).devices;
+    const devices = (parallel: number) =>
+      wiresOf(calculate(cabin(strung(2, parallel)), climate), pen).devices;
     expect(devices(1)).toMatch(/2 poles to switch/);
     expect(devices(0)).not.toMatch(/poles/);
   });
