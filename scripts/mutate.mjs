@@ -40,6 +40,7 @@ process.env.IVOLT_DRAWN = DRAWN;
 /** The test files that are asked, as one: what they stand on is read once for each change, not once a file. */
 const ASKED = '.ivolt/asked/asked.ts';
 const BUNDLED = '.ivolt/asked/asked.test.js';
+const BUNDLER = join(ROOT, 'scripts/mutateBundle.mjs').replaceAll(' ', '\\ ');
 mkdirSync(join(ROOT, dirname(ASKED)), { recursive: true });
 
 /** @source mulberry32 */
@@ -110,13 +111,8 @@ async function tried(room, mutants, timeoutMS) {
         `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`,
     ),
     mutator: { excludedMutations: NOT_CHANGED },
-    buildCommand: [
-      'node',
-      join(ROOT, 'scripts/mutateBundle.mjs'),
-      ASKED,
-      BUNDLED,
-      `${TESTING}/forgetful.ts`,
-    ].join(' '),
+    // taken apart at its spaces
+    buildCommand: `node ${BUNDLER} ${ASKED} ${BUNDLED} ${TESTING}/forgetful.ts`,
     testRunner: 'jest',
     coverageAnalysis: 'perTest',
     concurrency: availableParallelism(),
