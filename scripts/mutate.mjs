@@ -69,9 +69,9 @@ const filesOf = (room) =>
     .map((name) => join(ROOT, CORE, room, name));
 
 /** About remembering alone; what only asks that nothing is thrown; every remedy of whole random jobs. */
-const NOT_ASKED = /\/(evaluate\/anew|calculate\/touches|evaluate\/wild|remedies\/remedies)\.test\.ts$/;
+const NOT_ASKED = /\/(anew|touches|wild|any[A-Z]\w*|remedies)\.test\.ts$/;
 /** What reckons whole jobs takes longest, and is asked last. */
-const WHOLE_JOBS = /\/(any\w+|commonJobs|evaluate|findings|guesses|proposals|random|wired)\.test\.ts$/;
+const WHOLE_JOBS = /\/(commonJobs|evaluate|findings|guesses|proposals|random|wired)\.test\.ts$/;
 const testsOf = (room) =>
   readdirSync(join(ROOT, CORE, room), { recursive: true })
     .map((name) => `${CORE}/${room}/${name}`)
@@ -112,7 +112,7 @@ async function tried(room, mutants, timeoutMS) {
     ),
     mutator: { excludedMutations: NOT_CHANGED },
     // taken apart at its spaces
-    buildCommand: `node ${BUNDLER} ${ASKED} ${BUNDLED} ${TESTING}/forgetful.ts`,
+    buildCommand: `node ${BUNDLER} ${ASKED} ${BUNDLED} ${CORE} ${room}`,
     testRunner: 'jest',
     coverageAnalysis: 'perTest',
     concurrency: availableParallelism(),

@@ -4,9 +4,19 @@
  */
 import { build } from 'esbuild';
 import { readFileSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { dirname, relative, resolve, sep } from 'node:path';
+import { CORE } from './floors.mjs';
 
-const [from, to, forgetful] = process.argv.slice(2);
+const [from, to, core, room] = process.argv.slice(2);
+/** What stands on floors below the room can run nothing of it, and may remember what it knows from test to test. */
+const below = new Set(
+  CORE.slice(
+    0,
+    CORE.findIndex((floor) => floor.includes(room)),
+  ).flat(),
+);
+const memoFor = (importer) =>
+  below.has(relative(resolve(core), importer).split(sep)[0]) ? 'memo/index.ts' : 'testing/forgetful.ts';
 
 await build({
   entryPoints: [from],
@@ -22,8 +32,8 @@ await build({
     {
       name: 'as it stands apart',
       setup({ onResolve, onLoad }) {
-        // each test comes by everything it asks for
-        onResolve({ filter: /\/memo$/ }, () => ({ path: resolve(forgetful) }));
+        // each test comes by everything of the room that it asks for
+        onResolve({ filter: /\/memo$/ }, ({ importer }) => ({ path: resolve(core, memoFor(importer)) }));
         // where a file lies, from which it finds what it reads
         onLoad({ filter: /packages\/core\/.*\.ts$/ }, ({ path }) => {
           const contents = readFileSync(path, 'utf8');

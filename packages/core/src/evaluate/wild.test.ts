@@ -1,8 +1,8 @@
-import { withValueAt, type Design } from '../document';
+import { entriesOf, withValueAt, type Design } from '../document';
 import { chosen, examples } from '../job';
 import { clipPicture, curvesPicture } from '../pictures';
 import { plainClimate } from '../testing/climates';
-import { edited } from '../testing/wild';
+import { anywhereIn, edited, numbers } from '../testing/wild';
 import { evaluate } from './evaluate';
 
 const climateOf = ({ place, stops }: Design) => ({
@@ -28,6 +28,16 @@ it.each(examples().map(({ design }, i) => [design.name, design, i] as const))(
     }
   },
 );
+
+it('no figure throws or shows what is no number, wherever it stands in its range', () => {
+  const dairy = examples().find(({ id }) => id === 'vale-do-junco')!.design;
+  const climate = climateOf(dairy);
+  const next = numbers(7);
+  for (const [path] of entriesOf(dairy)) {
+    const design = withValueAt(dairy, path, anywhereIn(path, next));
+    expect(oddIn(evaluate(design, climate, false))).toEqual([]);
+  }
+});
 
 describe('figures that belong to no panel', () => {
   const honey = examples().find(({ id }) => id === 'honey-house')!.design;
