@@ -16,7 +16,9 @@ const below = new Set(
   ).flat(),
 );
 const memoFor = (importer) =>
-  below.has(relative(resolve(core), importer).split(sep)[0]) ? 'memo/index.ts' : 'testing/forgetful.ts';
+  below.has(relative(resolve(core), importer).split(sep)[0])
+    ? 'testing/forgetsWork.ts'
+    : 'testing/forgetful.ts';
 
 await build({
   entryPoints: [from],
