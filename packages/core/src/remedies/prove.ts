@@ -158,9 +158,11 @@ const BATTERIES = '/bank/unitVolts';
 /** Several steps as one press, which tells nothing that a later one of them undoes. */
 function chained(steps: readonly Candidate[]): Remedy {
   const [first, ...rest] = steps.flatMap(({ label, bare, operations }, i) => {
-    const later = new Set(steps.slice(i + 1).flatMap((step) => step.operations.map(({ path }) => path)));
-    if (operations.every(({ path }) => later.has(path))) return [];
-    return [bare && later.has(BATTERIES) ? bare : label];
+    const later = steps.slice(i + 1).flatMap((step) => step.operations.map(({ path }) => path));
+    // at its own place, or with all that it belongs to
+    const undone = (path: string) => later.some((one) => path === one || path.startsWith(`${one}/`));
+    if (operations.every(({ path }) => undone(path))) return [];
+    return [bare && undone(BATTERIES) ? bare : label];
   });
   return {
     label: [first, ...rest.map((label) => label.charAt(0).toLowerCase() + label.slice(1))].join(', and '),
