@@ -214,8 +214,15 @@ function drawnPart(
       const first = inOrder(design.arrays)[0]?.[0] === of;
       const own = (text: string) =>
         first ? new RegExp(`^${text}(\\.[a-zA-Z]+)?$`) : new RegExp(`^${text}.*:${of}$`);
-      const many = (chosen?.parallel ?? plan?.strings.parallel.value ?? 1) * (chosen?.inputs ?? 1);
-      const series = chosen?.series ?? plan?.strings.series.value ?? 1;
+      const piled = Object.values(plan?.pile?.strings ?? {}).map(({ panels }) =>
+        Object.values(panels).reduce((sum, count) => sum + count, 0),
+      );
+      const [many, series] = plan?.pile
+        ? [piled.length, Math.max(0, ...piled)]
+        : [
+            (chosen?.parallel ?? plan?.strings.parallel.value ?? 1) * (chosen?.inputs ?? 1),
+            chosen?.series ?? plan?.strings.series.value ?? 1,
+          ];
       return part(
         plan?.name || 'Array',
         [
@@ -229,9 +236,10 @@ function drawnPart(
       );
     }
     case 'joint': {
-      const fused = wire.runs.find(({ key }) => key === `string-${of}`)?.device;
+      const run = wire.runs.find(({ key }) => key === `string-${of}`);
+      const fused = run?.device;
       return part(
-        fused ? 'Combiner' : 'Branch',
+        `${fused ? 'Combiner' : 'Branch'}${run?.on.replace(/inputs?/, '') ?? ''}`,
         fused ? [`${fused.many} fuses ${show(fused.amps, 'current')}`] : [],
       );
     }

@@ -199,8 +199,17 @@ describe('the one-line, before it is laid out', () => {
         else expect(lines[0]).toBe(alike > 1 ? `${alike} × ${text}` : text);
       }
       for (const { id, kind, title, lines } of drawn.parts.filter((part) => part.kind === 'joint')) {
-        const fused = wire.runs.find(({ key }) => key === `string-${id.split(':')[1]}`)?.device;
-        expect([kind, title, lines.length]).toEqual(['joint', fused ? 'Combiner' : 'Branch', fused ? 1 : 0]);
+        const run = wire.runs.find(({ key }) => key === `string-${id.split(':')[1]}`);
+        const fused = run?.device;
+        // each input of unlike panels has one of its own, which says whose it is
+        const whose = design.arrays[id.split(':')[1]!.split('-')[0]!]!.pile
+          ? run!.on.replace('input', '')
+          : '';
+        expect([kind, title, lines.length]).toEqual([
+          'joint',
+          `${fused ? 'Combiner' : 'Branch'}${whose}`,
+          fused ? 1 : 0,
+        ]);
       }
     }
   });

@@ -41,6 +41,8 @@ export interface SizeRow {
 export interface WireRun {
   key: string;
   kind: CircuitKind;
+  /** "input 2", of an array whose inputs are not alike. */
+  on: string;
   name: string;
   from: string;
   to: string;
@@ -155,6 +157,7 @@ const runOf = remembered(
     return {
       key: circuit.key,
       kind: circuit.kind,
+      on: circuit.on,
       name: circuit.name,
       from: circuit.from,
       to: circuit.to,

@@ -237,6 +237,46 @@ describe('a pile of unlike panels', () => {
     expect(blocked?.sentence).toMatch(/does not stand in for a fuse/);
   });
 
+  it('has one size of fuse an input, which the string that bears least must bear too', () => {
+    const sort = (k: string, isc: number, bears: number): [string, unknown][] => [
+      [`/arrays/a1/pile/sorts/${k}/pieces`, {}],
+      [`/arrays/a1/pile/sorts/${k}/module/isc`, chosen(isc)],
+      [`/arrays/a1/pile/sorts/${k}/module/maxFuse`, chosen(bears)],
+    ];
+    const on = (...sorts: string[]) =>
+      Object.fromEntries(sorts.map((k, i) => [`s${i}`, { position: i, input: 1, panels: { [k]: 2 } }]));
+    const three = (bears: number) =>
+      put(honey, ...sort('k1', 12, bears), ...sort('k2', 2, 20), [
+        '/arrays/a1/pile/strings',
+        on('k1', 'k1', 'k2'),
+      ]);
+    // 1.56 × 12 A asks for 20 A (NEC 690.9), which the weak one bears; the strong ones, fed (12 + 2) × 1.25, are rated for 15
+    expect(find(three(20), 'pile.fuses.1')).toMatchObject({ severity: 'note', value: 30, limit: 20 });
+    expect(find(three(15), 'pile.fuses.1')).toMatchObject({ severity: 'stop', value: 17.5, limit: 15 });
+  });
+
+  it('tells what eight degrees more of cold would do to its string with most volts', () => {
+    // not of the sort with most watts
+    const guessed = put(honey, ['/place/low', null], ['/arrays/a1/pile/sorts/k2/module/voc', chosen(46)]);
+    const volts = (lowC: number) =>
+      Math.max(
+        ...Object.values(guessed.arrays.a1!.pile!.strings).map(({ panels }) =>
+          Object.entries(panels).reduce((sum, [k, many]) => {
+            const { module } = pileOf(guessed).sorts.find(({ id }) => id === k)!;
+            const voc = Math.max(module.vocV, guessed.arrays.a1!.pile!.sorts[k]!.module.voc.value);
+            return sum + many * voc * (1 - module.betaVoc! * (25 - lowC));
+          }, 0),
+        ),
+      );
+    const low = calculate(guessed, climate).climate!.low.valueC;
+    const told = find(put(guessed, ['/controllers/c1/maxVolts', chosen(volts(low - 7))]), 'place.low')!;
+    expect(told).toMatchObject({ severity: 'look', value: low });
+    expect(Number(/reach ([\d.]+)/.exec(plain(told.sentence)!)![1])).toBeCloseTo(volts(low - 8), 0);
+    expect(
+      find(put(guessed, ['/controllers/c1/maxVolts', chosen(volts(low - 9))]), 'place.low')?.severity,
+    ).toBe('note');
+  });
+
   it('tells its figures with their working', () => {
     const { figures, answers } = evaluate(honey, climate);
     expect(plain(figures['strings.cold']!.steps[0]!.label)).toMatch(/^3 × From the dairy/);

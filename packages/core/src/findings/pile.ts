@@ -1,8 +1,7 @@
 import type { ArrayFacts } from '../calculate';
 import type { UnfitReason } from '../curve';
 import type { Pen } from '../figures';
-import { BRIGHT_SKY } from '../module';
-import { stringFuseA, type PileFacts } from '../strings';
+import { fedOn, overfed, stringFuseA, type PileFacts } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
 import type { School } from '../document';
 import type { FindingParts, Rule } from './finding';
@@ -130,52 +129,42 @@ const thumb: PileRule = ({ inputs }, _, pen) =>
 const fuses: PileRule = (pile, _, pen, school) =>
   pile.inputs.flatMap(({ strings, window }): FindingParts[] => {
     if (strings.length < 2) return [];
-    const all = strings.reduce((sum, { iscA }) => sum + iscA, 0);
-    const worst = strings.reduce<{ backA: number; bearsA: number | null; sort: string } | null>(
-      (most, string) => {
-        const backA = (all - string.iscA) * BRIGHT_SKY;
-        const in_ = pile.sorts.filter((_, k) => (string.panels[k] ?? 0) > 0);
-        const weakest = in_.reduce((least, sort) =>
-          (sort.module.maxFuseA ?? 0) < (least.module.maxFuseA ?? 0) ? sort : least,
-        );
-        const bearsA = weakest.module.maxFuseA;
-        const over = backA - (bearsA ?? 0);
-        return most === null || over > most.backA - (most.bearsA ?? 0)
-          ? { backA, bearsA, sort: weakest.name }
-          : most;
-      },
-      null,
-    );
-    if (!worst) return [];
+    const fed = fedOn(strings, pile.sorts);
+    const weakest = overfed(fed);
+    const silent = fed.find((string) => string.silent !== null);
+    // one combiner, one size: whatever the others can harm must bear it
     const fuse = Math.max(...strings.map(({ iscA }) => stringFuseA(iscA, school) ?? Infinity));
-    if (worst.bearsA === null)
-      return strings.length < FUSES_FROM
-        ? []
-        : [
-            {
-              id: `pile.fuses.${window.input}`,
-              severity: 'look',
-              sheet: 'strings',
-              title: `Strings need fuses on input ${window.input}`,
-              sentence: `${strings.length} strings can feed ${pen(worst.backA, 'current')} into a failed one; the sheet of ${worst.sort} gives no largest fuse: read it off the panel’s back.`,
-              value: worst.backA,
-            },
-          ];
-    if (worst.backA <= worst.bearsA) return [];
-    const fits = fuse <= worst.bearsA;
+    const at = { id: `pile.fuses.${window.input}`, sheet: 'strings' as const };
+    if (weakest && fuse > weakest.bearsA)
+      return [
+        {
+          ...at,
+          severity: 'stop',
+          title: `No fuse protects the panels of input ${window.input}`,
+          sentence: `The others can feed ${pen(weakest.amps, 'current')} into a failed string, more than the ${pen(weakest.bearsA, 'current')} that ${weakest.sort} bears, and the next size of fuse (${FUSE_RULES[school]}) is ${Number.isFinite(fuse) ? fuse : 'over 60'} A. Fewer strings side by side; a blocking diode does not stand in for a fuse.`,
+          value: weakest.amps,
+          limit: weakest.bearsA,
+        },
+      ];
+    if (silent && strings.length >= FUSES_FROM)
+      return [
+        {
+          ...at,
+          severity: 'look',
+          title: `Strings need fuses on input ${window.input}`,
+          sentence: `${strings.length} strings can feed ${pen(silent.amps, 'current')} into a failed one; the sheet of ${silent.silent} gives no largest fuse: read it off the panel’s back.`,
+          value: silent.amps,
+        },
+      ];
+    if (!weakest) return [];
     return [
       {
-        id: `pile.fuses.${window.input}`,
-        severity: fits ? 'note' : 'stop',
-        sheet: 'strings',
-        title: fits
-          ? `A fuse in every string of input ${window.input}`
-          : `No fuse protects the panels of input ${window.input}`,
-        sentence: fits
-          ? `The others can feed ${pen(worst.backA, 'current')} into a failed string; ${worst.sort} is rated for ${pen(worst.bearsA, 'current')}. A combiner with ${fuse} A fuses (${FUSE_RULES[school]}). A blocking diode does not stand in for a fuse: it fails shorted (IEC 62548, from memory).`
-          : `The others can feed ${pen(worst.backA, 'current')} into a failed string, more than the ${pen(worst.bearsA, 'current')} that ${worst.sort} bears, and the next size of fuse (${FUSE_RULES[school]}) is ${Number.isFinite(fuse) ? fuse : 'over 60'} A. Fewer strings side by side; a blocking diode does not stand in for a fuse.`,
-        value: worst.backA,
-        limit: worst.bearsA,
+        ...at,
+        severity: 'note',
+        title: `A fuse in every string of input ${window.input}`,
+        sentence: `The others can feed ${pen(weakest.amps, 'current')} into a failed string; ${weakest.sort} is rated for ${pen(weakest.bearsA, 'current')}. A combiner with ${fuse} A fuses (${FUSE_RULES[school]}). A blocking diode does not stand in for a fuse: it fails shorted (IEC 62548, from memory).`,
+        value: weakest.amps,
+        limit: weakest.bearsA,
       },
     ];
   });

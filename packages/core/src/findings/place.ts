@@ -1,5 +1,6 @@
-import { coldMargin, tightest } from '../calculate';
+import { coldMargin, tightest, type ArrayFacts } from '../calculate';
 import { coefficientFactor } from '../module';
+import type { StringsResult } from '../strings';
 import { monthName } from '../units';
 import { sourcesCarry } from './backup';
 import type { Rule } from './finding';
@@ -40,23 +41,40 @@ const gridSun: Rule = ({ climate }) => {
   };
 };
 
+/** Open-circuit volts of an array at some cold, on its tightest input; null where no coefficient is known. */
+function coldVocAt({ pile, module }: ArrayFacts, strings: StringsResult, lowC: number): number | null {
+  const { betaVoc, vocV } = module;
+  if (!pile) return betaVoc === null ? null : strings.chosen.series * vocV * coefficientFactor(betaVoc, lowC);
+  const atCold = pile.sorts.map(({ module: { betaVoc: beta }, panel: { coldVocV } }) =>
+    beta === null
+      ? coldVocV
+      : (coldVocV * coefficientFactor(beta, lowC)) / coefficientFactor(beta, strings.lowC),
+  );
+  const tight = pile.inputs.filter(({ window }) => window.maxV === strings.window.maxV);
+  return Math.max(
+    0,
+    ...tight.flatMap((input) =>
+      input.strings.map(({ panels }) => panels.reduce((sum, many, k) => sum + many * (atCold[k] ?? 0), 0)),
+    ),
+  );
+}
+
 const lowIsGuess: Rule = ({ climate, arrays }, pen) => {
   const array = tightest(arrays, coldMargin);
   const strings = array?.strings;
   if (!climate || !array || !strings || climate.low.from !== 'grid') return null;
-  const { module } = array;
   const colder = climate.low.valueC - 8;
   const { chosen, window } = strings;
-  const held =
-    module.betaVoc === null ? null : chosen.series * module.vocV * coefficientFactor(module.betaVoc, colder);
+  const held = coldVocAt(array, strings, colder);
+  const what = array.pile ? 'the string with most volts' : `${chosen.series} in series`;
   const breaks = held !== null && held > window.maxV && chosen.coldVocV <= window.maxV;
   const still =
     held === null
       ? ''
       : breaks
-        ? ` At ${pen(colder, 'temperature')} ${chosen.series} in series would reach ${pen(held, 'voltage')}, over the limit of ${pen(window.maxV, 'voltage')}.`
+        ? ` At ${pen(colder, 'temperature')} ${what} would reach ${pen(held, 'voltage')}, over the limit of ${pen(window.maxV, 'voltage')}.`
         : held <= window.maxV
-          ? ` At ${pen(colder, 'temperature')} ${chosen.series} in series would still hold, at ${pen(held, 'voltage')}.`
+          ? ` At ${pen(colder, 'temperature')} ${what} would still hold, at ${pen(held, 'voltage')}.`
           : '';
   return {
     id: 'place.low',

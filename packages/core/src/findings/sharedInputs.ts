@@ -1,7 +1,8 @@
 import { lossSideBySide } from '../array';
 import type { ArrayFacts, Facts } from '../calculate';
 import { remembered } from '../memo';
-import { backFedAmps, stringFuseA } from '../strings';
+import { BRIGHT_SKY } from '../module';
+import { backFedAmps, stringFuseA, strungOn } from '../strings';
 import { put, remedy, tried, type FindingParts, type Reckon, type Remedy, type Rule } from './finding';
 
 /** How far apart the working volts of strings side by side may be. Common practice. */
@@ -62,7 +63,9 @@ export const inputsShared: Rule = (facts, pen) =>
         },
       ];
     const window = on[0]?.berth.windows[input - 1];
-    const isc = on.reduce((sum, { strings }) => sum + (strings?.chosen.iscA ?? 0), 0);
+    const strung = on.flatMap((array) => strungOn(array, input) ?? []);
+    const iscs = strung.flatMap(({ iscA }) => iscA);
+    const isc = iscs.reduce((sum, amps) => sum + amps, 0) * BRIGHT_SKY;
     if (window && isc > window.maxIscA)
       return [
         {
@@ -76,9 +79,9 @@ export const inputsShared: Rule = (facts, pen) =>
           focus,
         },
       ];
-    const parallel = on.reduce((sum, { strings }) => sum + (strings?.chosen.parallel ?? 0), 0);
-    const iscEach = Math.max(...on.map(({ strings }) => strings?.panel.iscA ?? 0));
-    const bears = Math.min(...on.map(({ module }) => module.maxFuseA ?? Infinity));
+    const parallel = iscs.length;
+    const iscEach = Math.max(0, ...iscs);
+    const bears = Math.min(...strung.map(({ bearsA }) => bearsA ?? Infinity));
     const back = backFedAmps(parallel, iscEach);
     const fuse = stringFuseA(iscEach, facts.design.school);
     const fused =

@@ -101,7 +101,7 @@ const leftAtController: Rule = ({ wiring, arrays }: Facts, pen) =>
         value: leftV,
         limit: window.chargesFromV,
         remedies: wiring.wired
-          .filter(({ circuit }) => circuit.key === `feed-${id}`)
+          .filter(({ circuit }) => circuit.kind === 'feed' && circuit.array === id)
           .flatMap((feed) => thicker(feed, chosen.hotVmpV - window.chargesFromV, chosen.hotVmpV - leftV)),
         focus: `/wiring/circuits/feed-${id}`,
       },

@@ -67,8 +67,8 @@ describe('what other strings send back into one that fails', () => {
     const piled = calculate(honey, climate).arrays.filter(({ pile }) => pile);
     expect(piled.length).toBeGreaterThan(0);
     for (const { pile, strings } of piled) {
-      const back = pile!.inputs.map(({ strings: on, iscA }) =>
-        backFedAmps(on.length, iscA / BRIGHT_SKY / on.length),
+      const back = pile!.inputs.flatMap(({ strings: on, iscA }) =>
+        on.map((string) => iscA - BRIGHT_SKY * string.iscA),
       );
       expect(strings!.backFedA).toBeCloseTo(Math.max(0, ...back), 9);
     }

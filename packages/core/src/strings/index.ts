@@ -6,3 +6,4 @@ export * from './leanMonth';
 export * from './pile';
 export * from './pileAsStrings';
 export * from './strings';
+export * from './strung';

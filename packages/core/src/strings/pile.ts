@@ -132,14 +132,18 @@ export function sortsOf(
     const { sheet, ...read } = sortRead(sort);
     const { module } = read;
     const schools = coldSchools(module.betaVoc, low);
-    // a panel that measured low may have been measured wrong: the cold limit keeps to its sheet where that is more
+    // a panel that measured low may have been measured wrong: what can do harm keeps to its sheet where that is more
     const cold = Math.max(sheet.vocV, module.vocV) * (schools.coefficient ?? schools.codeTable);
     const panel = panelAtExtremes(module, 1, low.valueC, hotCellC, plan.bifacial.value / 100);
     return {
       ...read,
       id,
       name: sort.name || sort.module.label,
-      panel: { ...panel, coldVocV: cold },
+      panel: {
+        ...panel,
+        coldVocV: cold,
+        iscA: panel.iscA * Math.max(1, sheet.iscA / Math.max(1e-9, module.iscA)),
+      },
       count: sort.count.value,
       wired: Object.values(pile.strings).reduce((sum, { panels }) => sum + (panels[id] ?? 0), 0),
     };
@@ -277,7 +281,7 @@ export function computePile(
 }
 
 /** The strings of a pile by the input they are on, panels in the order of the sorts; what holds none is left out. */
-function stringsByInput(pile: Pile): { input: number; on: { id: string; panels: StringOf }[] }[] {
+export function stringsByInput(pile: Pile): { input: number; on: { id: string; panels: StringOf }[] }[] {
   const sorts = inOrder(pile.sorts);
   const strings = inOrder(pile.strings)
     .map(([id, { input, panels }]) => ({ id, input, panels: sorts.map(([sort]) => panels[sort] ?? 0) }))

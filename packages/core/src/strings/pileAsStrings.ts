@@ -1,9 +1,10 @@
 import type { RecordTemperature } from '../climate';
 import type { ArrayPlan } from '../document';
-import { BRIGHT_SKY, MOUNTINGS } from '../module';
-import { backFedAmps, FAULT, LOSS, type Arrangement } from './fit';
+import { MOUNTINGS } from '../module';
+import { FAULT, LOSS, type Arrangement } from './fit';
 import type { BankPosts } from './inputs';
 import type { PileFacts, PileInput } from './pile';
+import { fedOn } from './strung';
 import { coldSchools, type Berth, type StringsResult } from './strings';
 
 /** Of several inputs the one that is nearest to a limit, or farthest beyond it. */
@@ -93,11 +94,6 @@ export function pileAsStrings(
     chosen,
     arrangements: [],
     best: null,
-    backFedA: Math.max(
-      0,
-      ...inputs.map((input) =>
-        backFedAmps(input.strings.length, input.iscA / BRIGHT_SKY / Math.max(1, input.strings.length)),
-      ),
-    ),
+    backFedA: Math.max(0, ...inputs.flatMap(({ strings }) => fedOn(strings, sorts).map(({ amps }) => amps))),
   };
 }

@@ -24,6 +24,10 @@ export type Protection = 'none' | 'string' | 'bank' | 'breaker';
 export interface Circuit {
   key: string;
   kind: CircuitKind;
+  /** The array whose panels it comes from; null of what does not. */
+  array: string | null;
+  /** Of such a run "input 2", where its array has others that are strung otherwise; else nothing. */
+  on: string;
   name: string;
   from: string;
   to: string;
@@ -80,6 +84,8 @@ export const bankFaultA = ({ wiring, bank }: WiringScene): number =>
 
 /** What most circuits have in common. */
 export const plain = {
+  array: null,
+  on: '',
   ac: false,
   many: 1,
   wires: 2,

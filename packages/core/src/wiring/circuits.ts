@@ -42,14 +42,16 @@ export const stringsFused = ({ parallel, backFedA, maxFuseA }: ArrayWires): bool
   parallel >= 3 || (parallel > 1 && maxFuseA !== null && backFedA > maxFuseA);
 
 function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
-  const { id, called, parallel, inputs, iscA, impA, vmpV, coldVocV, rowM, squareHours } = array;
+  const { id, key, called, on, parallel, inputs, vmpV, coldVocV, rowM, squareHours } = array;
   if (array.panels === 0 || parallel < 1 || inputs < 1) return [];
   const controller = scene.controllers.find((each) => each.id === array.controllerId);
-  const name = called || 'Array';
+  const name = [called || 'Array', on].filter(Boolean).join(', ');
   const to = controller?.label || 'controller';
   const fused = stringsFused(array);
   const bears = {
     ...plain,
+    array: id,
+    on,
     volts: Math.max(1, vmpV),
     highV: coldVocV,
     run: 'array' as const,
@@ -61,14 +63,14 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   };
   const feed: Circuit = {
     ...bears,
-    key: `feed-${id}`,
+    key: `feed-${key}`,
     kind: 'feed',
     name: parallel === 1 ? `${name}: home run` : `${name}: feed`,
     from: parallel === 1 ? 'string' : fused ? 'combiner' : 'branch connectors',
     to,
     many: inputs,
-    amps: parallel * impA,
-    mostA: parallel * iscA * BRIGHT,
+    amps: array.inputImpA,
+    mostA: array.inputIscA * BRIGHT,
     returnM: parallel === 1 ? rowM : 0,
     protection: 'none',
     at: 'disconnect by the controller, both poles',
@@ -79,15 +81,15 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   return [
     {
       ...bears,
-      key: `string-${id}`,
+      key: `string-${key}`,
       kind: 'string',
       name: `${name}: strings`,
       from: 'string',
       to: fused ? 'combiner' : 'branch connectors',
       many: parallel * inputs,
-      amps: impA,
+      amps: array.impA,
       // what the others feed back goes through it until its fuse opens
-      mostA: iscA * BRIGHT,
+      mostA: array.iscA * BRIGHT,
       returnM: rowM,
       dropShare: STRINGS_SHARE,
       protection: fused ? 'string' : 'none',

@@ -14,18 +14,18 @@ export const PART = {
 } as const;
 
 /** The two parts that a circuit joins; null of one within a part, as the leads of a bank's strings. */
-export function endsOf({ key, kind, ac }: Circuit, scene: WiringScene): Ends | null {
+export function endsOf({ key, kind, ac, array }: Circuit, scene: WiringScene): Ends | null {
   const { arrays, controllers, inverter, sources } = scene;
   const id = key.slice(key.indexOf('-') + 1);
   switch (kind) {
     case 'string':
-      return [`array:${id}`, `joint:${id}`];
+      return [`array:${array}`, `joint:${id}`];
     case 'feed': {
-      const array = arrays.find((each) => each.id === id);
-      const of = controllers.find((each) => each.id === array?.controllerId);
+      const strung = arrays.find((each) => each.key === id);
+      const of = controllers.find((each) => each.id === strung?.controllerId);
       // one machine is one box
       const to = of?.inverter && inverter && !of.station ? PART.inverter : `controller:${of?.id ?? ''}`;
-      return [(array?.parallel ?? 1) > 1 ? `joint:${id}` : `array:${id}`, to];
+      return [(strung?.parallel ?? 1) > 1 ? `joint:${id}` : `array:${array}`, to];
     }
     case 'links':
       return null;

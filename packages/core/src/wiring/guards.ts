@@ -1,5 +1,5 @@
 import { PART } from './ends';
-import type { WiringScene } from './scene';
+import { arraysOf, type WiringScene } from './scene';
 import type { Wired } from './size';
 
 /** Something that guards a job beside the fuse or breaker of each run. */
@@ -65,7 +65,7 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
       many: many(feeds) + many(far),
       parts: counted([
         ...feeds.map(({ ends, circuit }) => [ends?.[1] ?? '', circuit.many] as const),
-        ...far.map(({ circuit }) => [circuit.key.replace('feed-', 'array:'), circuit.many] as const),
+        ...far.map(({ circuit }) => [`array:${circuit.array}`, circuit.many] as const),
       ]),
       at:
         far.length > 0
@@ -120,18 +120,13 @@ export function guardsOf(scene: WiringScene, wired: readonly Wired[]): Guard[] {
       about:
         'It opens both conductors: the polarity of a quay is nobody’s promise (ABYC E-11, ISO 13297, from memory).',
     });
-  if (
-    school === 'north-american' &&
-    feeds.length > 0 &&
-    scene.arrays.some(({ onBuilding }) => onBuilding) &&
-    !moves
-  )
+  if (school === 'north-american' && feeds.length > 0 && arraysOf(scene, true).length > 0 && !moves)
     guards.push({
       id: 'shutdown',
       what: 'rapid shut-down with its switch, and what it opens at the panels',
       short: 'rapid shut-down',
       many: 1,
-      parts: scene.arrays.filter(({ onBuilding }) => onBuilding).map(({ id }) => [`array:${id}`, 1]),
+      parts: arraysOf(scene, true).map((id) => [`array:${id}`, 1]),
       at: 'where the fire service comes first, labelled',
       about:
         'Conductors on a building fall below 80 V between panels and 30 V outside the array within 30 s (NEC 690.12, from memory).',

@@ -1,16 +1,23 @@
 import type { Design, SourceKind } from '../document';
 
-/** One array as its wires see it. */
+/** The inputs of one array that are strung alike, as their wires see them: all of it, where its panels are alike. */
 export interface ArrayWires {
   id: string;
+  /** Its id, with an input's number where other inputs of it are strung otherwise. */
+  key: string;
   called: string;
+  /** "input 2", where other inputs of it are strung otherwise; else nothing. */
+  on: string;
   controllerId: string;
   /** Strings on one input, and inputs. */
   parallel: number;
   inputs: number;
-  /** Of one string at standard conditions: short-circuit and working amps, working volts; and the most volts in the cold. */
+  /** Of its strongest string at standard conditions: short-circuit and working amps. */
   iscA: number;
   impA: number;
+  /** Of all strings on one input: the same, their working volts, and the most volts in the cold. */
+  inputIscA: number;
+  inputImpA: number;
   vmpV: number;
   coldVocV: number;
   /** What the others can feed into a failed string, and the most its maker allows; null where the sheet is silent. */
@@ -26,6 +33,13 @@ export interface ArrayWires {
   /** Of one input, amps squared by hours over a year, A²h; null while unknown. */
   squareHours: number | null;
 }
+
+/** The arrays of which anything is strung, by id; of those on a roof, or of those that are not, where that is asked. */
+export const arraysOf = ({ arrays }: WiringScene, onBuilding?: boolean): string[] => [
+  ...new Set(
+    arrays.filter((array) => onBuilding === undefined || array.onBuilding === onBuilding).map(({ id }) => id),
+  ),
+];
 
 export interface ControllerWires {
   id: string;

@@ -217,7 +217,8 @@ function partsOf(wired: readonly Wired[]): SmallPart[] {
     add('labels for ends', 2 * conductors);
     if (device) add(`${device.label} ${device.amps} A`, device.many);
   }
-  const feeds = wired.filter(({ circuit }) => circuit.kind === 'feed').length;
-  add(feeds === 1 ? 'entry box' : 'entry boxes', feeds);
+  const feeds = wired.filter(({ circuit }) => circuit.kind === 'feed').map(({ circuit }) => circuit.array);
+  const boxes = new Set(feeds).size;
+  add(boxes === 1 ? 'entry box' : 'entry boxes', boxes);
   return [...counts].map(([what, many]) => ({ what, many }));
 }

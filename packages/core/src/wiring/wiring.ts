@@ -7,7 +7,7 @@ import { endsOf } from './ends';
 import { bondsOf, earthOf, type Bond } from './earth';
 import { guardsOf, signalsOf, type Guard, type SignalLead } from './guards';
 import { fillOf, leastCoverMm, pullOf, type PipeFill, type Pull } from './raceway';
-import type { UseWires, WiringScene } from './scene';
+import { arraysOf, type UseWires, type WiringScene } from './scene';
 import { acUseCircuits, dcCircuits } from './useCircuits';
 import { deviceOf, sizeCircuit, type Lying, type Wired } from './size';
 
@@ -87,7 +87,7 @@ function laidOf(scene: WiringScene, circuits: readonly Circuit[] = circuitsOf(sc
 function wiredOne(circuit: Circuit, scene: WiringScene, { planOf, within }: Laid): Wired {
   const { wiring, school, units } = scene;
   const plan = planOf(circuit);
-  const array = scene.arrays.find(({ id }) => circuit.key === `string-${id}`);
+  const array = scene.arrays.find(({ key }) => circuit.key === `string-${key}`);
   const lying = lyingOf(circuit, plan, scene, within);
   const warmest = lying.reduce((a, b) => (b.ambientC > a.ambientC ? b : a));
   const make: Make = {
@@ -128,11 +128,20 @@ function wiredOne(circuit: Circuit, scene: WiringScene, { planOf, within }: Laid
   };
 }
 
-/** Runs that lie between the panels of an array and its controller. */
-const isOf = (id: string) => (key: string) => key === `feed-${id}` || key === `string-${id}`;
-
-const dropOf = (id: string, wired: readonly Wired[]): number =>
-  wired.reduce((sum, { circuit, chosen }) => sum + (isOf(id)(circuit.key) ? chosen.dropPct : 0), 0);
+/** What drops between the panels of an array and its controller, %: of unlike inputs, of the one that drops most. */
+const dropOf = (id: string, { arrays }: WiringScene, wired: readonly Wired[]): number =>
+  Math.max(
+    0,
+    ...arrays
+      .filter((array) => array.id === id)
+      .map(({ key }) =>
+        wired.reduce(
+          (sum, { circuit, chosen }) =>
+            sum + ([`feed-${key}`, `string-${key}`].includes(circuit.key) ? chosen.dropPct : 0),
+          0,
+        ),
+      ),
+  );
 
 /** Some circuits wired; of the others only those matter that lie in a stretch with them. */
 function wiredAlone(scene: WiringScene, some: readonly Circuit[]): Wired[] {
@@ -160,7 +169,7 @@ export function arrayDrops(scene: WiringScene): Record<string, number> {
       const sunA = wattsOn(scene, controllerId) / Math.max(1, scene.bank.volts);
       const most = lead?.circuit.amps ?? 0;
       const inLead = lead && most > 0 ? lead.chosen.dropPct * Math.min(1, sunA / most) : 0;
-      return [id, dropOf(id, wired) + inLead];
+      return [id, dropOf(id, scene, wired) + inLead];
     }),
   );
 }
@@ -196,7 +205,6 @@ export function computeWiring(scene: WiringScene): WiringFacts {
   const wired = circuits.map((circuit) => wiredOne(circuit, scene, laid));
   const known = new Set(circuits.map(({ key }) => key));
   const share = (each: Wired) => each.chosen.dropPct / each.limitPct;
-  const ofArray = (id: string) => wired.filter(({ circuit }) => isOf(id)(circuit.key));
   const panels = scene.arrays.reduce((sum, array) => sum + array.panels, 0);
   return {
     wired,
@@ -209,19 +217,28 @@ export function computeWiring(scene: WiringScene): WiringFacts {
       units,
       scene.kind === 'boat' || scene.kind === 'trailer' ? scene.kind : 'land',
       panels,
-      scene.arrays.filter(({ onBuilding }) => !onBuilding).length,
+      arraysOf(scene, false).length,
       scene.inverter !== null,
     ),
     guards: guardsOf(scene, wired),
     signals: signalsOf(scene, wired),
     lostKWh: wired.reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), 0),
-    arrayDropPct: Object.fromEntries(scene.arrays.map(({ id }) => [id, dropOf(id, wired)])),
+    arrayDropPct: Object.fromEntries(scene.arrays.map(({ id }) => [id, dropOf(id, scene, wired)])),
     reached: reachOf(scene, wired),
     arrayLostKWh: Object.fromEntries(
-      scene.arrays.map(({ id, controllerId, watts }) => {
+      arraysOf(scene).map((id) => {
+        const own = scene.arrays.filter((array) => array.id === id);
+        const controllerId = own[0]?.controllerId ?? '';
         const lead = wired.find(({ circuit }) => circuit.key === `charge-${controllerId}`);
+        const watts = own.reduce((sum, array) => sum + array.watts, 0);
         const inLead = ((lead?.chosen.lostKWh ?? 0) * watts) / Math.max(1, wattsOn(scene, controllerId));
-        return [id, ofArray(id).reduce((sum, { chosen }) => sum + (chosen.lostKWh ?? 0), inLead)];
+        return [
+          id,
+          wired.reduce(
+            (sum, { circuit, chosen }) => sum + (circuit.array === id ? (chosen.lostKWh ?? 0) : 0),
+            inLead,
+          ),
+        ];
       }),
     ),
   };

@@ -123,6 +123,7 @@ const planned = remembered(
       controllerId: controllerOf(plan, controllers),
       module: readSheet(leadSheet(plan)),
       strings: null,
+      pile: null,
     })),
 );
 

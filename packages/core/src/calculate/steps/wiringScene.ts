@@ -2,13 +2,16 @@ import type { BankResult } from '../../bank';
 import type { Bank, BusVolts, Controller, Design } from '../../document';
 import type { Loads, UseRow } from '../../loads';
 import { LEGS, sourceFigure, type PowerFacts } from '../../power';
-import { backFedAmps, chargeAmpsOn } from '../../strings';
+import { chargeAmpsOn, strungAlike, strungOf, type Strung } from '../../strings';
 import { MONTH_DAYS } from '../../units';
 import type { ArrayWires, ControllerWires, SourceWires, UseWires, WiringScene } from '../../wiring';
 import type { ArrayFacts } from '../facts';
 
 /** What wires read of an array. */
-export type WiredArray = Pick<ArrayFacts, 'id' | 'called' | 'controllerId' | 'plan' | 'module' | 'strings'>;
+export type WiredArray = Pick<
+  ArrayFacts,
+  'id' | 'called' | 'controllerId' | 'plan' | 'module' | 'strings' | 'pile'
+>;
 
 /** What wires read of a design; and those between panels and busbar, where nothing else lies in their way. */
 export type WiringDesign = Pick<
@@ -19,8 +22,6 @@ export type FeedDesign = Pick<Design, 'wiring' | 'school' | 'kind' | 'units' | '
 
 /** Hottest air outdoors where nothing is known of it, °C. */
 const USUAL_HIGH_C = 40;
-/** Cold raises open-circuit volts by about this where the place is not known. @source NEC table 690.7(A), its last row */
-const USUAL_COLD = 1.25;
 
 const bankWires = (plan: Bank, volts: number, emptyV: number, absorptionV: number): WiringScene['bank'] => ({
   parallel: plan.parallel.value,
@@ -133,7 +134,7 @@ export function withArrays(
     made && allW > 0 ? squareHours(made, ofW / allW / Math.max(1, atV)) : null;
   return {
     ...scene,
-    arrays: arrays.map((array) => arrayWires(array, madeSquare)),
+    arrays: arrays.flatMap((array) => arrayWires(array, madeSquare)),
     controllers: scene.controllers.map((controller) => ({
       ...controller,
       squareHours: madeSquare(
@@ -153,33 +154,50 @@ function shortLabel(label: string): string {
 /** Watts of an array's panels as they are strung. */
 const wattsOf = ({ strings }: WiredArray): number => strings?.chosen.watts ?? 0;
 
+/** Inputs of one array that are strung alike. */
+function alikeInputs(inputs: readonly Strung[]): [Strung, ...Strung[]][] {
+  const groups: [Strung, ...Strung[]][] = [];
+  for (const input of inputs) {
+    const known = groups.find(([one]) => strungAlike(one, input));
+    if (known) known.push(input);
+    else groups.push([input]);
+  }
+  return groups;
+}
+
 function arrayWires(
-  { id, called, controllerId, plan, module, strings }: WiredArray,
+  array: WiredArray,
   madeSquare: (watts: number, atV: number) => number | null,
-): ArrayWires {
-  const series = strings?.chosen.series ?? plan.strings.series.value;
-  const parallel = strings?.chosen.parallel ?? plan.strings.parallel.value;
-  const inputs = strings?.chosen.inputs ?? plan.strings.inputs.value;
-  const iscA = strings?.panel.iscA ?? module.iscA;
-  const vmpV = series * module.vmpV;
-  return {
-    id,
-    called,
-    controllerId,
-    parallel,
-    inputs,
-    iscA,
-    impA: strings?.panel.impA ?? module.impA,
-    vmpV,
-    coldVocV: strings?.chosen.coldVocV ?? series * module.vocV * USUAL_COLD,
-    backFedA: backFedAmps(parallel, iscA),
-    maxFuseA: module.maxFuseA,
-    panels: series * parallel * inputs,
-    watts: strings?.chosen.watts ?? 0,
-    onBuilding: plan.mounting === 'roof',
-    rowM: plan.width.value,
-    squareHours: madeSquare((strings?.chosen.watts ?? 0) / Math.max(1, inputs), vmpV),
-  };
+): ArrayWires[] {
+  const { id, called, controllerId, plan, strings } = array;
+  return alikeInputs(strungOf(array)).map((on, i, groups) => {
+    const [one] = on;
+    const { iscA, eachA, impA, vmpV, coldVocV, fed } = one;
+    const watts = strings ? one.watts : 0;
+    const numbers = on.map(({ input }) => input);
+    return {
+      id,
+      key: i === 0 ? id : `${id}-${one.input}`,
+      called,
+      on: groups.length === 1 ? '' : `input${on.length === 1 ? '' : 's'} ${numbers.join(' and ')}`,
+      controllerId,
+      parallel: iscA.length,
+      inputs: on.length,
+      iscA: Math.max(...iscA),
+      impA: eachA,
+      inputIscA: iscA.reduce((sum, amps) => sum + amps, 0),
+      inputImpA: impA,
+      vmpV,
+      coldVocV,
+      backFedA: fed.amps,
+      maxFuseA: fed.bearsA,
+      panels: on.length * one.panels,
+      watts: on.length * watts,
+      onBuilding: plan.mounting === 'roof',
+      rowM: plan.width.value,
+      squareHours: madeSquare(watts, vmpV),
+    };
+  });
 }
 
 const usesOf = (

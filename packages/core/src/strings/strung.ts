@@ -1,0 +1,176 @@
+import { inOrder, type ArrayPlan, type PanelSort } from '../document';
+import type { StringOf } from '../mix';
+import { BRIGHT_SKY, readSheet, type ModuleNumbers } from '../module';
+import { backFedAmps } from './fit';
+import { stringsByInput, type PileFacts } from './pile';
+import type { StringsResult } from './strings';
+
+/** Strings side by side on one input, as wires and fuses see them; amps and volts at standard conditions. */
+export interface Strung {
+  /** Which, from 1; of alike panels that of the first. */
+  input: number;
+  panels: number;
+  watts: number;
+  /** Short-circuit amps of each string: of unlike panels those of the strongest in it. */
+  iscA: readonly number[];
+  /** Working amps of the strongest string; those of all together, and the volts of the lowest. */
+  eachA: number;
+  impA: number;
+  vmpV: number;
+  /** The most volts in the cold. */
+  coldVocV: number;
+  /** What the others can feed into the string that is worst off, and what it bears; null where no sheet says. */
+  fed: Pick<BackFed, 'amps' | 'bearsA'>;
+  /** The least that any of them bears. */
+  bearsA: number | null;
+}
+
+/** What the other strings of an input can feed into one that fails, and what its panels bear. */
+export interface BackFed {
+  amps: number;
+  /** The least of its sheets' largest fuses, and whose; null where all are silent. */
+  bearsA: number | null;
+  sort: string;
+  /** A sort of it whose sheet is silent. */
+  silent: string | null;
+}
+
+/** What is read of an array. */
+export interface StrungPart {
+  plan: Pick<ArrayPlan, 'pile' | 'strings'>;
+  module: ModuleNumbers;
+  strings: Pick<StringsResult, 'chosen' | 'panel'> | null;
+  pile: PileFacts | null;
+}
+
+/** Cold raises open-circuit volts by about this where the place is not known. @source NEC table 690.7(A), its last row */
+const USUAL_COLD = 1.25;
+
+type Bears = { name: string; module: Pick<ModuleNumbers, 'maxFuseA'> };
+
+/** Of strings side by side, what the others feed into each, and what it bears. */
+export function fedOn(
+  strings: readonly { panels: StringOf; iscA: number }[],
+  sorts: readonly Bears[],
+): BackFed[] {
+  const all = strings.reduce((sum, { iscA }) => sum + iscA, 0);
+  return strings.map(({ panels, iscA }) => {
+    const there = sorts.filter((_, k) => (panels[k] ?? 0) > 0);
+    const [weakest] = there
+      .flatMap(({ name, module: { maxFuseA } }) => (maxFuseA === null ? [] : [{ name, maxFuseA }]))
+      .toSorted((a, b) => a.maxFuseA - b.maxFuseA);
+    return {
+      amps: (all - iscA) * BRIGHT_SKY,
+      bearsA: weakest?.maxFuseA ?? null,
+      sort: weakest?.name ?? '',
+      silent: there.find(({ module }) => module.maxFuseA === null)?.name ?? null,
+    };
+  });
+}
+
+/** Of strings that are fed more than they bear, the one that bears least. */
+export const overfed = (fed: readonly BackFed[]): (BackFed & { bearsA: number }) | null =>
+  fed
+    .flatMap((string) => (string.bearsA === null ? [] : [{ ...string, bearsA: string.bearsA }]))
+    .filter(({ amps, bearsA }) => amps > bearsA)
+    .toSorted((a, b) => a.bearsA - b.bearsA)[0] ?? null;
+
+/** True of inputs that may share one kind of wires and fuses. */
+export const strungAlike = (a: Strung, b: Strung): boolean =>
+  a === b ||
+  (a.panels === b.panels &&
+    a.watts === b.watts &&
+    a.vmpV === b.vmpV &&
+    a.coldVocV === b.coldVocV &&
+    a.fed.bearsA === b.fed.bearsA &&
+    a.iscA.join() === b.iscA.join());
+
+/** A sort as its strings see it. */
+interface SortIn extends Bears {
+  module: ModuleNumbers;
+  watts: number;
+  iscA: number;
+  coldVocV: number;
+}
+
+/** Strings of unlike panels side by side. */
+function unlike(input: number, on: readonly { panels: StringOf }[], sorts: readonly SortIn[]): Strung {
+  const strings = on.map(({ panels }) => {
+    const there = sorts.filter((_, k) => (panels[k] ?? 0) > 0);
+    const sum = (read: (sort: SortIn) => number) =>
+      sorts.reduce((all, sort, k) => all + (panels[k] ?? 0) * read(sort), 0);
+    return {
+      panels,
+      many: sum(() => 1),
+      watts: sum(({ watts }) => watts),
+      iscA: Math.max(...there.map(({ iscA }) => iscA)),
+      impA: Math.min(...there.map(({ module }) => module.impA)),
+      vmpV: sum(({ module }) => module.vmpV),
+      coldVocV: sum(({ coldVocV }) => coldVocV),
+    };
+  });
+  const fed = fedOn(strings, sorts);
+  const bears = fed.flatMap(({ bearsA }) => (bearsA === null ? [] : [bearsA]));
+  return {
+    input,
+    panels: strings.reduce((sum, { many }) => sum + many, 0),
+    watts: strings.reduce((sum, { watts }) => sum + watts, 0),
+    iscA: strings.map(({ iscA }) => iscA),
+    eachA: Math.max(...strings.map(({ impA }) => impA)),
+    impA: strings.reduce((sum, { impA }) => sum + impA, 0),
+    vmpV: Math.min(...strings.map(({ vmpV }) => vmpV)),
+    coldVocV: Math.max(...strings.map(({ coldVocV }) => coldVocV)),
+    // the one that is fed more than it bears, else the one that is fed most
+    fed: overfed(fed) ?? fed.reduce((a, b) => (b.amps > a.amps ? b : a)),
+    bearsA: bears.length > 0 ? Math.min(...bears) : null,
+  };
+}
+
+/** A sort by its sheet alone. */
+function bySheet({ name, module: sheet }: PanelSort): SortIn {
+  const module = readSheet(sheet);
+  const { pmaxW: watts, iscA, vocV } = module;
+  return { name, module, watts, iscA, coldVocV: vocV * USUAL_COLD };
+}
+
+/** The strings of an array by the inputs they are on; as its sheets have them until the place is known. */
+export function strungOf({ plan, module, strings, pile }: StrungPart): Strung[] {
+  if (pile) {
+    const sorts = pile.sorts.map(({ name, module, panel }) => ({
+      name,
+      module,
+      watts: panel.pmaxW,
+      iscA: panel.iscA,
+      coldVocV: panel.coldVocV,
+    }));
+    return pile.inputs.map((on) => unlike(on.window.input, on.strings, sorts));
+  }
+  if (plan.pile) {
+    const sorts = inOrder(plan.pile.sorts).map(([, sort]) => bySheet(sort));
+    return stringsByInput(plan.pile).map(({ input, on }) => unlike(input, on, sorts));
+  }
+  const { series, parallel, inputs, coldVocV, watts } = strings?.chosen ?? {
+    series: plan.strings.series.value,
+    parallel: plan.strings.parallel.value,
+    inputs: plan.strings.inputs.value,
+    coldVocV: plan.strings.series.value * module.vocV * USUAL_COLD,
+    watts: 0,
+  };
+  const { iscA, impA } = strings?.panel ?? module;
+  return Array<Strung>(inputs).fill({
+    input: 1,
+    watts: watts / inputs,
+    panels: series * parallel,
+    iscA: Array<number>(parallel).fill(iscA),
+    eachA: impA,
+    impA: parallel * impA,
+    vmpV: series * module.vmpV,
+    coldVocV,
+    fed: { amps: backFedAmps(parallel, iscA), bearsA: module.maxFuseA },
+    bearsA: module.maxFuseA,
+  });
+}
+
+/** Those on one of the inputs that an array is on. @param input from 1 */
+export const strungOn = (array: StrungPart, input: number): Strung | undefined =>
+  strungOf(array).find((on) => !array.plan.pile || on.input === input);
