@@ -43,15 +43,13 @@ const BUNDLED = '.ivolt/asked/asked.test.js';
 const BUNDLER = join(ROOT, 'scripts/mutateBundle.mjs').replaceAll(' ', '\\ ');
 mkdirSync(join(ROOT, dirname(ASKED)), { recursive: true });
 
-/** @source mulberry32 */
-function seeded(seed) {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), state | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
+/** A figure of a text, 0 to 2³² − 1, that tells nothing of its neighbours'. @source FNV-1a, and the last steps of MurmurHash3 */
+function hashOf(text) {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
+  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
+  return (hash ^ (hash >>> 16)) >>> 0;
 }
 
 const quiet = {
@@ -80,19 +78,37 @@ const testsOf = (room) =>
 
 const compiles = compilerOf(join(ROOT, CORE, '../tsconfig.json'));
 
-/** So many changes of a room that the compiler takes, or all there are. */
-async function drawn(room, many, random) {
+/** What a change is, wherever it stands in its file: the line it is in, as it was and as it becomes. */
+function sayingOf({ fileName, location: { start, end }, mutatorName, replacement }, lines) {
+  const line = lines[start.line].trim();
+  return [inRoot(fileName), line, start.column - lines[start.line].indexOf(line), end.line - start.line]
+    .concat(mutatorName, replacement)
+    .join('\n');
+}
+
+/**
+ * So many changes of a room that the compiler takes, or all there are: those whose hashes are least, so that the rest of a
+ * sample stays as it is when the program is changed.
+ */
+async function drawn(room, many) {
   const files = filesOf(room).map((name) => ({ name, mutate: true, content: readFileSync(name, 'utf8') }));
+  const linesOf = new Map(files.map(({ name, content }) => [name, content.split('\n')]));
   const { mutants } = await new Instrumenter(quiet).instrument(files, {
     plugins: [],
     excludedMutations: NOT_CHANGED,
     ignorers: [],
     noHeader: true,
   });
-  const left = mutants.filter(({ status }) => status !== 'Ignored');
+  const inTurn = mutants
+    .filter(({ status }) => status !== 'Ignored')
+    .map((mutant) => ({
+      mutant,
+      hash: hashOf(`${values.seed}\n${sayingOf(mutant, linesOf.get(mutant.fileName))}`),
+    }))
+    .toSorted((a, b) => a.hash - b.hash);
   const found = [];
-  while (found.length < many && left.length > 0) {
-    const [mutant] = left.splice(Math.floor(random() * left.length), 1);
+  for (const { mutant } of inTurn) {
+    if (found.length >= many) break;
     if (compiles(mutant.fileName, mutant.location, mutant.replacement)) found.push(mutant);
   }
   return found;
@@ -163,8 +179,7 @@ const reported = ({ location: { start, end }, ...mutant }) => ({
 });
 
 async function measured(room) {
-  const random = seeded(Number(values.seed) * 1000 + room.length * 17);
-  const mutants = await drawn(room, Number(values.many), random);
+  const mutants = await drawn(room, Number(values.many));
   const first = await tried(room, mutants, SHORT_MS);
   // what may only have been slow on a busy machine gets another turn
   const slow = new Set(first.filter(hangs).map(nameOf));

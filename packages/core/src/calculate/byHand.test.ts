@@ -60,6 +60,19 @@ describe('what the wires are told', () => {
     }
     expect(base.acUses.length * base.dcUses.length).toBeGreaterThan(0);
   });
+  it('of the bank: what it is made of decides what a short of it gives, and controllers draw from it day and night', () => {
+    const lithium = (chemistry: Design['bank']['chemistry']) =>
+      baseOf(put(vale, { '/bank/chemistry': chemistry }), loads, bank, power, null).bank.lithium;
+    expect((['lfp', 'sodium-ion', 'agm', 'flooded'] as const).map(lithium)).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+    const day = (watts: number) =>
+      calculate(put(dairy, { '/controllers/c1/ownDraw': chosen(watts) }), climate).loads.heaviest!.busWh;
+    expect(day(10) - day(0)).toBeCloseTo(240, 6);
+  });
   it('of three alike, two run while the third starts', () => {
     const [id] = Object.entries(vale.uses).find(([, { supply }]) => supply === 'ac')!;
     const three = put(vale, {

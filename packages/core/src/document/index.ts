@@ -16,6 +16,7 @@ export * from './place';
 export * from './plain';
 export * from './power';
 export * from './pointer';
+export * from './said';
 export * from './schema';
 export { uuid, words } from './schemaKit';
 export * from './sheets';

@@ -1,4 +1,4 @@
-import { inOrder, panelCount, type Design, type Sheet } from '../document';
+import { inOrder, panelCount, saidOf, type Design, type Sheet } from '../document';
 import type { Figure } from '../figures';
 import type { Finding } from '../findings';
 import { displayFigure, joined, type Quantity } from '../units';
@@ -134,7 +134,7 @@ const graver = (of: readonly Finding[]): 'stop' | 'look' | null =>
 
 /** "62 m buried 600 mm deep, 50 mm pipe", of the stretches of a run that are. */
 function buriedOf(key: string, design: Design, wire: Told['wire'], show: Show): string | null {
-  const trenches = (design.wiring.circuits[key]?.path ?? []).flatMap((id) => {
+  const trenches = (saidOf(design, key)?.path ?? []).flatMap((id) => {
     const stretch = design.wiring.stretches[id];
     return stretch?.surroundings === 'trench' ? [{ id, stretch }] : [];
   });
@@ -236,7 +236,7 @@ function drawnPart(
       );
     }
     case 'joint': {
-      const run = wire.runs.find(({ key }) => key === `string-${of}`);
+      const run = wire.runs.find(({ kind: of, ends }) => of === 'string' && ends?.[1] === id);
       const fused = run?.device;
       return part(
         `${fused ? 'Combiner' : 'Branch'}${run?.on.replace(/inputs?/, '') ?? ''}`,

@@ -86,6 +86,16 @@ describe('circuits by what may be shed', () => {
     expect(cooker!.amps).toBeGreaterThanOrEqual(10);
     expect([cooker!.many, shared!.many]).toEqual([1, 1]);
   });
+  it('are as many as what is left asks for', () => {
+    const eight = Object.fromEntries(Array.from({ length: 8 }, (_, i) => [`u${i}`, use(i, 900)]));
+    const design = house(eight);
+    const { circuit } = calculate(design, climate).wiring.wired.find(
+      ({ circuit: { key } }) => key === 'ac-rest',
+    )!;
+    const [shared] = view(design).power.panels.must;
+    expect(shared!.many).toBe(Math.ceil(7200 / (circuit.mostA * circuit.volts)));
+    expect(shared!.many).toBeGreaterThan(1);
+  });
   it('say how long the bank lasts with what may be shed gone, by hand', () => {
     const uses = {
       must: use(1, 100, { hours: measured(8), supply: 'dc' }),
@@ -199,12 +209,10 @@ describe('the one-line, before it is laid out', () => {
         else expect(lines[0]).toBe(alike > 1 ? `${alike} × ${text}` : text);
       }
       for (const { id, kind, title, lines } of drawn.parts.filter((part) => part.kind === 'joint')) {
-        const run = wire.runs.find(({ key }) => key === `string-${id.split(':')[1]}`);
+        const run = wire.runs.find(({ ends, kind: of }) => of === 'string' && ends![1] === id);
         const fused = run?.device;
         // each input of unlike panels has one of its own, which says whose it is
-        const whose = design.arrays[id.split(':')[1]!.split('-')[0]!]!.pile
-          ? run!.on.replace('input', '')
-          : '';
+        const whose = design.arrays[id.split(':')[1]!]!.pile ? run!.on.replace('input', '') : '';
         expect([kind, title, lines.length]).toEqual([
           'joint',
           `${fused ? 'Combiner' : 'Branch'}${whose}`,

@@ -79,6 +79,9 @@ describe('the window ruler', () => {
     expect(bars.every(({ series, chosen: own }) => series === null && own)).toBe(true);
     expect(bars[0]!.name).toMatch(/^input \d, string 1$/);
     expect(schools).toEqual([]);
+    // short where it is hot: below what the controller starts from, also where it charges from less
+    const starts = drawn(put(honey, { '/controllers/c1/startVolts': chosen(150) }));
+    expect([bars, starts.bars].map((of) => of.filter(({ short }) => short).length)).toEqual([0, bars.length]);
   });
 });
 

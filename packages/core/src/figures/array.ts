@@ -1,4 +1,5 @@
 import { type Facts } from '../calculate';
+import { panelCount, panelWatts } from '../document';
 import { monthName } from '../units';
 import { figure, step, type Figure, type Pen, type Step } from './figure';
 
@@ -65,14 +66,12 @@ export function arrayFigures(facts: Facts, pen: Pen): Figure[] {
       'array.watts',
       'array',
       'rated',
-      energy
-        ? energy.wiredW
-        : arrays.reduce((sum, { plan, module }) => sum + plan.count.value * module.pmaxW, 0),
+      energy ? energy.wiredW : arrays.reduce((sum, { plan }) => sum + panelWatts(plan), 0),
       'power',
       {
         steps: arrays.flatMap(({ id, plan, module, called, pile }, index) => {
-          const wired = energy?.arrays[id]?.wiredModules ?? plan.count.value;
-          const watts = energy?.arrays[id]?.wiredW ?? plan.count.value * module.pmaxW;
+          const wired = energy?.arrays[id]?.wiredModules ?? panelCount(plan);
+          const watts = energy?.arrays[id]?.wiredW ?? panelWatts(plan);
           if (called) return step(`${called}, ${wired} panels`, summand(pen(watts, 'power'), index));
           return pile
             ? step(`${wired} panels, not alike`, pen(watts, 'power'))

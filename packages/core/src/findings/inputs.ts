@@ -39,8 +39,8 @@ const wakesLate: ArrayRule = (
   };
 };
 
-const agedAndHot: ArrayRule = ({ strings, paths }, pen) => {
-  if (!strings || strings.chosen.faults !== 0) return null;
+const agedAndHot: ArrayRule = ({ strings, paths, pile }, pen) => {
+  if (!strings || pile || strings.chosen.faults !== 0) return null;
   const { chosen, window, panel } = strings;
   if (window.ties || chosen.losses & LOSS.hot) return null;
   const each = window.chargesFromV / chosen.series / AGED_VOLTS;

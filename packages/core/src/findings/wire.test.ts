@@ -134,8 +134,8 @@ it('a coil that is too short is told with what it lacks', () => {
   const both = found(shortened, 'wire.coil:solar-10-AWG-black')!;
   // 3.3 m of it go to the AC panel
   expect(both.value).toBeCloseTo(9 - 3.3, 6);
-  // 14.511 + 2 × 11.33 m are 122 ft
-  expect(both.sentence.replace(/[\u00a0\u2009]/g, ' ')).toMatch(/; with 2 more, 122 ft are to be bought\.$/);
+  // 2 × 14.511 + 2 × 11.33 m are 170 ft
+  expect(both.sentence.replace(/[\u00a0\u2009]/g, ' ')).toMatch(/; with 3 more, 170 ft are to be bought\.$/);
 });
 
 it('what is said of circuits that are gone is kept, and forgotten at a press', () => {

@@ -223,8 +223,8 @@ describe('coils at hand', () => {
   it('leave what an untouched one has', () => {
     const short = lines({ k1: coil(9) }).find(({ id }) => id === 'solar/10 AWG/black')!.cutting!;
     expect(short.coils).toEqual([]);
-    // a feed of one input, and the two strings of the other
-    expect(short.short).toHaveLength(3);
+    // the feeds of both inputs, and the two strings of the other
+    expect(short.short).toHaveLength(4);
     // 3.3 m of it go to the AC panel
     expect(short.longestLeftM).toBeCloseTo(9 - 3.3, 6);
     const two = lines({ k1: coil(9, 'black', 2) }).find(({ id }) => id === 'solar/10 AWG/black')!.cutting!;
@@ -243,7 +243,6 @@ describe('runs between their parts', () => {
       const station = Object.values(design.controllers).some(({ kind }) => kind === 'station');
       for (const { circuit, ends } of wired) {
         const id = circuit.key.slice(circuit.key.indexOf('-') + 1);
-        const of = circuit.array ?? id;
         const joined: Record<string, unknown> = {
           links: null,
           bank: ['bank', 'bus'],
@@ -251,13 +250,13 @@ describe('runs between their parts', () => {
           panel: ['inverter', 'panel'],
           'dc-feed': ['bus', 'block'],
           charge: [`controller:${id}`, 'bus'],
-          string: [`array:${of}`, `joint:${id}`],
+          string: [`array:${id}`, circuit.key === `string-${id}` ? `joint:${id}` : `joint:${id}:2`],
           ac: ['panel', `use:${circuit.key}`],
           dc: ['block', `use:${circuit.key}`],
         };
         if (circuit.kind in joined) expect([circuit.key, ends]).toEqual([circuit.key, joined[circuit.kind]]);
         if (circuit.kind === 'feed') {
-          const { strings, pile } = design.arrays[of]!;
+          const { strings, pile } = design.arrays[id]!;
           const { inverter } = design.controllers[strings.controller]!;
           if (!pile) expect(ends![0]).toBe(strings.parallel.value > 1 ? `joint:${id}` : `array:${id}`);
           if (!station)

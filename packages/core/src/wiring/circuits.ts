@@ -9,7 +9,7 @@ import {
   STRINGS_SHARE,
   type Circuit,
 } from './circuit';
-import type { ArrayWires, ControllerWires, WiringScene } from './scene';
+import { runKey, type ArrayWires, type ControllerWires, type WiringScene } from './scene';
 import { acUseCircuits, dcAmps, dcCircuits, ownCircuits } from './useCircuits';
 
 /** Panels give this much more than their sheet under a bright sky. @source NEC 690.8(A)(1); IEC 62548 */
@@ -42,7 +42,7 @@ export const stringsFused = ({ parallel, backFedA, maxFuseA }: ArrayWires): bool
   parallel >= 3 || (parallel > 1 && maxFuseA !== null && backFedA > maxFuseA);
 
 function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
-  const { id, key, called, on, parallel, inputs, vmpV, coldVocV, rowM, squareHours } = array;
+  const { id, called, on, parallel, inputs, vmpV, coldVocV, rowM, squareHours } = array;
   if (array.panels === 0 || parallel < 1 || inputs < 1) return [];
   const controller = scene.controllers.find((each) => each.id === array.controllerId);
   const name = [called || 'Array', on].filter(Boolean).join(', ');
@@ -63,7 +63,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   };
   const feed: Circuit = {
     ...bears,
-    key: `feed-${key}`,
+    key: runKey('feed', array),
     kind: 'feed',
     name: parallel === 1 ? `${name}: home run` : `${name}: feed`,
     from: parallel === 1 ? 'string' : fused ? 'combiner' : 'branch connectors',
@@ -81,7 +81,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   return [
     {
       ...bears,
-      key: `string-${key}`,
+      key: runKey('string', array),
       kind: 'string',
       name: `${name}: strings`,
       from: 'string',

@@ -1,5 +1,5 @@
 import type { Circuit } from './circuit';
-import type { WiringScene } from './scene';
+import { runKey, type ArrayWires, type WiringScene } from './scene';
 
 /** What a run joins: ids of the parts of a drawing, "array:a1", "bus". */
 export type Ends = readonly [from: string, to: string];
@@ -13,19 +13,23 @@ export const PART = {
   block: 'block',
 } as const;
 
+/** Where the strings of an array are joined: "joint:a1", of a further input "joint:a1:2". */
+const jointOf = (array: ArrayWires | undefined): string =>
+  `joint:${array?.id ?? ''}${array?.further ? `:${array.further}` : ''}`;
+
 /** The two parts that a circuit joins; null of one within a part, as the leads of a bank's strings. */
 export function endsOf({ key, kind, ac, array }: Circuit, scene: WiringScene): Ends | null {
   const { arrays, controllers, inverter, sources } = scene;
   const id = key.slice(key.indexOf('-') + 1);
+  const strung = arrays.find((each) => key === runKey('feed', each) || key === runKey('string', each));
   switch (kind) {
     case 'string':
-      return [`array:${array}`, `joint:${id}`];
+      return [`array:${array}`, jointOf(strung)];
     case 'feed': {
-      const strung = arrays.find((each) => each.key === id);
       const of = controllers.find((each) => each.id === strung?.controllerId);
       // one machine is one box
       const to = of?.inverter && inverter && !of.station ? PART.inverter : `controller:${of?.id ?? ''}`;
-      return [(strung?.parallel ?? 1) > 1 ? `joint:${id}` : `array:${array}`, to];
+      return [(strung?.parallel ?? 1) > 1 ? jointOf(strung) : `array:${array}`, to];
     }
     case 'links':
       return null;

@@ -3,8 +3,8 @@ import type { Design, SourceKind } from '../document';
 /** The inputs of one array that are strung alike, as their wires see them: all of it, where its panels are alike. */
 export interface ArrayWires {
   id: string;
-  /** Its id, with an input's number where other inputs of it are strung otherwise. */
-  key: string;
+  /** The first of these inputs, where it is a further one that is strung otherwise; else nothing. */
+  further: string;
   called: string;
   /** "input 2", where other inputs of it are strung otherwise; else nothing. */
   on: string;
@@ -33,6 +33,10 @@ export interface ArrayWires {
   /** Of one input, amps squared by hours over a year, A²h; null while unknown. */
   squareHours: number | null;
 }
+
+/** The key of a run of an array's: "feed-a1", of a further input "feed2-a1". */
+export const runKey = (kind: 'feed' | 'string', { id, further }: ArrayWires): string =>
+  `${kind}${further}-${id}`;
 
 /** The arrays of which anything is strung, by id; of those on a roof, or of those that are not, where that is asked. */
 export const arraysOf = ({ arrays }: WiringScene, onBuilding?: boolean): string[] => [

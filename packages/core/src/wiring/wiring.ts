@@ -1,4 +1,4 @@
-import { inOrder, type CircuitPlan, type Stretch, type Supply, type Surroundings } from '../document';
+import { inOrder, saidOf, type CircuitPlan, type Stretch, type Supply, type Surroundings } from '../document';
 import type { CableKind } from './ampacity';
 import { bankFaultA, type Circuit } from './circuit';
 import { circuitsOf, feedCircuits, TO_JOINT_M } from './circuits';
@@ -7,7 +7,7 @@ import { endsOf } from './ends';
 import { bondsOf, earthOf, type Bond } from './earth';
 import { guardsOf, signalsOf, type Guard, type SignalLead } from './guards';
 import { fillOf, leastCoverMm, pullOf, type PipeFill, type Pull } from './raceway';
-import { arraysOf, type UseWires, type WiringScene } from './scene';
+import { arraysOf, runKey, type UseWires, type WiringScene } from './scene';
 import { acUseCircuits, dcCircuits } from './useCircuits';
 import { deviceOf, sizeCircuit, type Lying, type Wired } from './size';
 
@@ -79,7 +79,7 @@ interface Laid {
 }
 
 function laidOf(scene: WiringScene, circuits: readonly Circuit[] = circuitsOf(scene)): Laid {
-  const planOf = ({ key }: Circuit): CircuitPlan | null => scene.wiring.circuits[key] ?? null;
+  const planOf = ({ key }: Circuit): CircuitPlan | null => saidOf(scene, key);
   return { circuits, planOf, within: sharing(circuits, planOf) };
 }
 
@@ -87,7 +87,7 @@ function laidOf(scene: WiringScene, circuits: readonly Circuit[] = circuitsOf(sc
 function wiredOne(circuit: Circuit, scene: WiringScene, { planOf, within }: Laid): Wired {
   const { wiring, school, units } = scene;
   const plan = planOf(circuit);
-  const array = scene.arrays.find(({ key }) => circuit.key === `string-${key}`);
+  const array = scene.arrays.find((each) => circuit.key === runKey('string', each));
   const lying = lyingOf(circuit, plan, scene, within);
   const warmest = lying.reduce((a, b) => (b.ambientC > a.ambientC ? b : a));
   const make: Make = {
@@ -134,13 +134,13 @@ const dropOf = (id: string, { arrays }: WiringScene, wired: readonly Wired[]): n
     0,
     ...arrays
       .filter((array) => array.id === id)
-      .map(({ key }) =>
-        wired.reduce(
-          (sum, { circuit, chosen }) =>
-            sum + ([`feed-${key}`, `string-${key}`].includes(circuit.key) ? chosen.dropPct : 0),
+      .map((array) => {
+        const keys = [runKey('feed', array), runKey('string', array)];
+        return wired.reduce(
+          (sum, { circuit, chosen }) => sum + (keys.includes(circuit.key) ? chosen.dropPct : 0),
           0,
-        ),
-      ),
+        );
+      }),
   );
 
 /** Some circuits wired; of the others only those matter that lie in a stretch with them. */

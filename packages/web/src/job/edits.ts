@@ -4,6 +4,7 @@ import {
   inSentence,
   labelOf,
   patchedWherePossible,
+  saidOf,
   unitOf,
   valueAt,
   withValueAt,
@@ -43,7 +44,7 @@ function withCircuit(design: Design, path: string): Design {
   const key = /^\/wiring\/circuits\/([^/]+)\//.exec(path)?.[1];
   return key === undefined || design.wiring.circuits[key]
     ? design
-    : withValueAt(design, `/wiring/circuits/${key}`, BLANK_CIRCUIT);
+    : withValueAt(design, `/wiring/circuits/${key}`, saidOf(design, key) ?? BLANK_CIRCUIT);
 }
 
 /** A figure typed into its field; null goes back to what is taken where nothing is typed. */

@@ -177,7 +177,7 @@ function arrayWires(
     const numbers = on.map(({ input }) => input);
     return {
       id,
-      key: i === 0 ? id : `${id}-${one.input}`,
+      further: i === 0 ? '' : String(one.input),
       called,
       on: groups.length === 1 ? '' : `input${on.length === 1 ? '' : 's'} ${numbers.join(' and ')}`,
       controllerId,

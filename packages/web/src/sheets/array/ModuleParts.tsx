@@ -1,10 +1,10 @@
 import {
   MODULE_CLASSES,
   displayFigure,
-  inOrder,
   joined,
   moduleClass,
   panelCount,
+  panelWatts,
   sheetOfClass,
 } from '@ivolt/core';
 import { Link, useParams } from 'react-router';
@@ -52,12 +52,11 @@ export function PileSummary() {
   const { id: jobId } = useParams();
   const units = useDesignPart('units');
   const { plan } = useArray();
-  const sorts = inOrder(plan.pile?.sorts ?? {});
-  const watts = sorts.reduce((sum, [, { count, module }]) => sum + count.value * module.pmax.value, 0);
+  const sorts = Object.keys(plan.pile?.sorts ?? {});
   return (
     <div>
       <FieldLabel as="span">Panels</FieldLabel>
-      {panelCount(plan)} of {sorts.length} sorts, {joined(displayFigure(watts, 'power', units))}:{' '}
+      {panelCount(plan)} of {sorts.length} sorts, {joined(displayFigure(panelWatts(plan), 'power', units))}:{' '}
       {jobId ? <Link to={`/jobs/${jobId}/strings`}>the pile is on the sheet of strings</Link> : 'see strings'}
     </div>
   );

@@ -1,4 +1,4 @@
-import { displayFigure, inOrder, joined } from '@ivolt/core';
+import { displayFigure, inOrder, joined, panelWatts } from '@ivolt/core';
 import { useAppDispatch } from '../../job/store';
 import { useArray, useDesignPart } from '../../job/hooks';
 import { jobActions } from '../../job/jobSlice';
@@ -17,19 +17,10 @@ export function ArrayTabs() {
       label="Arrays"
       shown={shown}
       onShow={(id) => dispatch(jobActions.arrayShown(id))}
-      tabs={inTurn.map(([id, { name, count, module, pile }]) => ({
+      tabs={inTurn.map(([id, plan]) => ({
         id,
-        name: name || 'Unnamed',
-        about: joined(
-          displayFigure(
-            (pile ? Object.values(pile.sorts) : [{ count, module }]).reduce(
-              (sum, sort) => sum + sort.count.value * sort.module.pmax.value,
-              0,
-            ),
-            'power',
-            units,
-          ),
-        ),
+        name: plan.name || 'Unnamed',
+        about: joined(displayFigure(panelWatts(plan), 'power', units)),
       }))}
     />
   );

@@ -1,6 +1,7 @@
 import {
   BLANK_CIRCUIT,
   nextPosition,
+  saidOf,
   withValueAt,
   type CircuitPlan,
   type Coil,
@@ -13,7 +14,7 @@ import { edit, notice } from '../../job/edits';
 import type { Thunk } from '../../job/store';
 
 /** What is said about a circuit, as yet or from the first. */
-export const planOf = ({ wiring }: Design, key: string): CircuitPlan => wiring.circuits[key] ?? BLANK_CIRCUIT;
+export const planOf = (design: Design, key: string): CircuitPlan => saidOf(design, key) ?? BLANK_CIRCUIT;
 
 const saysNothing = ({ path, size, metal, side, fuse, plugs }: CircuitPlan) =>
   plugs === null &&
@@ -34,7 +35,11 @@ export const sayOf = (
     label,
     (design) => {
       const plan = { ...planOf(design, key), ...said };
-      return withValueAt(design, `/wiring/circuits/${key}`, saysNothing(plan) ? undefined : plan);
+      const unsaid = withValueAt(design, `/wiring/circuits/${key}`, undefined);
+      // that nothing is said of a further input of a pile is a word of its own where something is of its first
+      return saysNothing(plan) && !saidOf(unsaid, key)
+        ? unsaid
+        : withValueAt(design, `/wiring/circuits/${key}`, plan);
     },
     session,
   );
@@ -82,7 +87,8 @@ export const removeStretch =
         const circuits = Object.fromEntries(
           Object.entries(design.wiring.circuits).flatMap(([key, plan]) => {
             const kept = { ...plan, path: plan.path.filter((stretch) => stretch !== id) };
-            return saysNothing(kept) ? [] : [[key, kept.path.length === plan.path.length ? plan : kept]];
+            if (kept.path.length === plan.path.length) return [[key, plan]];
+            return saysNothing(kept) ? [] : [[key, kept]];
           }),
         );
         return withValueAt(
