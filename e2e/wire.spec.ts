@@ -72,15 +72,43 @@ test('a trench is measured once for all that lies in it', async ({ page }) => {
   await expect(routes).toContainText('Through it: Ground rack: feed, Barn, east: home run.');
 });
 
+test('unlike panels have wires of their own on each input', async ({ page }) => {
+  const id = await job.create(job.like('Honey', 'Two inputs'));
+  await job.open(page, id, 'wire');
+  const rows = page.getByRole('table', { name: 'Every run' });
+  const row = (name: string) => rows.getByRole('row').filter({ hasText: name });
+  // what was said of the first goes for the second until it has its own
+  for (const input of [1, 2]) await expect(row(`Array, input ${input}: feed`)).toContainText('10 AWG');
+  await rows.getByRole('button', { name: 'Array, input 2: feed', exact: true }).press('Enter');
+  const wire = page.locator('[data-part="wire-run"]').getByRole('textbox', { name: 'Wire', exact: true });
+  await wire.fill('6 AWG');
+  await wire.press('Tab');
+  await expect(row('Array, input 2: feed')).toContainText('6 AWG');
+  await expect(row('Array, input 1: feed')).toContainText('10 AWG');
+  await wire.fill('');
+  await wire.press('Tab');
+  await expect(row('Array, input 2: feed')).toContainText('by its drop');
+  await job.saved(page);
+  expect((await job.stored(id)).wiring.circuits).toMatchObject({
+    'feed-a1': { size: '10 AWG' },
+    'feed2-a1': { size: null },
+  });
+  await page
+    .getByRole('link', { name: /One-line/ })
+    .first()
+    .click();
+  await expect(page.getByText('Branch 2')).toBeVisible();
+});
+
 test('a coil that is six metres short is told before it is cut', async ({ page }) => {
   const id = await job.create(job.like('Honey', 'A short coil'));
   await job.open(page, id, 'wire');
   const short = page.locator('[data-finding^="wire.coil"]').first();
   await expect(short).toContainText('The coil is too short');
-  await expect(short).toContainText('20.7 ft short');
-  // as long as the feed alone takes is not enough: the lead to the AC panel comes from it too
+  await expect(short).toContainText('19.6 ft short');
+  // as long as feeds and strings take is not enough: the lead to the AC panel comes from it too
   const buy = page.locator('[data-part="wire-takeoff"]');
-  await buy.getByRole('textbox', { name: 'Coil length' }).fill('110 ft');
+  await buy.getByRole('textbox', { name: 'Coil length' }).fill('185 ft');
   await buy.getByRole('textbox', { name: 'Coil length' }).press('Tab');
   await expect(page.locator('[data-finding^="wire.coil"]')).toHaveCount(0);
   await expect(buy.getByRole('row', { name: /^10 AWG solar cable black/ })).toContainText('1 coil');
@@ -89,7 +117,7 @@ test('a coil that is six metres short is told before it is cut', async ({ page }
   await buy.getByRole('button', { name: 'Save as CSV' }).click();
   const csv = readFileSync(await (await saved).path(), 'utf8');
   expect(csv).toMatch(/^kind,metal,size,colour,metres,pieces,longest_m\r?\n/);
-  expect(csv).toMatch(/solar cable,copper,10 AWG,black,29\.02,2,14\.51/);
+  expect(csv).toMatch(/solar cable,copper,10 AWG,black,51\.68,4,14\.51/);
   const labels = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Labels as SVG, to print' }).click();
   expect(readFileSync(await (await labels).path(), 'utf8')).toMatch(

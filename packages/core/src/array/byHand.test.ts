@@ -7,7 +7,7 @@ import { plainClimate } from '../testing/climates';
 import { withAll } from '../testing/found';
 
 import { lossSideBySide } from './sideBySide';
-import { FIELD_AZIMUTHS, FIELD_TILTS, tiltField, tiltsInMonth } from './tiltField';
+import { FIELD_AZIMUTHS, FIELD_TILTS, sunByTilt, tiltField, tiltsInMonth, worstWorth } from './tiltField';
 import { albedoBy, arrayKeeps, equatorOf, feedOf, planeMonths, sentYear } from '.';
 
 const climate = { ...plainClimate(41.6, { altitudeM: 640 }), stops: {} };
@@ -187,6 +187,16 @@ describe('what an array feeds, by hand', () => {
     expect(feed({ wiredW: 1000, kWh: 0, ownKWh: 0 }).factor).toBeCloseTo(1000 * keeps, 9);
     expect(feed(null).factor).toBeCloseTo(feed(null).wiredModules * lead.module.pmaxW * keeps, 9);
   });
+  it('of a pile is held on each input by its watts, and by its amps at the volts it works at', () => {
+    const honey = examples().find(({ id }) => id === 'honey-house')!.design;
+    const limits = { 1: { maxAmps: chosen(5) }, 2: { maxWatts: chosen(900) } };
+    const { gangs, lead: piled } = calculate(
+      withAll(honey, { '/controllers/c1/inputLimits': limits }),
+      climate,
+    );
+    const [first] = piled.pile!.inputs;
+    expect(gangs![0]!.feeds[0]!.inputLimitW).toBeCloseTo(5 * first!.solved.peaks[0]!.volts + 900, 6);
+  });
   it('is nothing through an input that takes nothing, and counts as clipped', () => {
     const months = sentYear([{ ...feed(null), inputLimitW: 0 }], 0.98, 9000);
     for (const { sentWh, clippedWh } of months) {
@@ -205,8 +215,16 @@ describe('planes towards the equator', () => {
   it('face south in the north, and from the equator itself', () => {
     expect([60, 0.5, 0, -0.5].map(equatorOf)).toEqual([180, 180, 180, 0]);
   });
+  it('are judged by the worst month in use, of all months where nothing is used', () => {
+    expect(worstWorth([0.1, 5, 2], [0, 0, 10])).toBe(0.2);
+    expect(worstWorth([0.1, 5, 2], [0, 0, 0])).toBe(0.1);
+  });
   it('have the same light by tilt as one by one', () => {
     const { skies } = calculate(examples()[1]!.design, climate);
+    const snow = { albedo: chosen(20), albedoBy: { 6: chosen(70) } };
+    expect(sunByTilt(skies!, 41.6, snow)[4]!.slice(4, 7)).toEqual(
+      [0.2, 0.7, 0.2].map((ground, i) => tiltsInMonth(skies![4 + i]!, ground, 180)[4]),
+    );
     const june = tiltsInMonth(skies![5]!, 0.2, 180);
     for (const [i, tiltDeg] of FIELD_TILTS.entries())
       expect(june[i]).toBeCloseTo(

@@ -24,6 +24,8 @@ it('loses about a per cent of lead-acid capacity a kelvin below 25 °C (from mem
   expect(temperatureFactor(CHEMISTRIES.flooded, 25)).toBe(1);
   expect(temperatureFactor(CHEMISTRIES.flooded, 5)).toBeCloseTo(0.82, 6);
   expect(temperatureFactor(CHEMISTRIES.flooded, 40)).toBe(1);
+  // 0.55 to 0.7 at −20 °C (common practice)
+  expect(Math.abs(temperatureFactor(CHEMISTRIES.lfp, -20) - 0.625)).toBeLessThan(0.075);
   expect(temperatureFactor(CHEMISTRIES.flooded, -60)).toBe(0.4);
 });
 

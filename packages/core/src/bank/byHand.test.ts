@@ -210,6 +210,7 @@ describe('counting', () => {
     const of = (range: number) =>
       counted.filter((each) => each.range === range).reduce((sum, { count }) => sum + count, 0);
     expect([3, 4, 6, 8, 9].map(of)).toEqual([0.5, 1.5, 0.5, 1, 0.5]);
+    expect(counted.find(({ range }) => range === 9)!.mean).toBe(0.5);
   });
   it('never says that fewer rectangles go in than a grid of them', () => {
     for (let x = 5; x < 40; x += 3)

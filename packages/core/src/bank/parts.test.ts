@@ -202,6 +202,12 @@ describe('where it lives', () => {
     expect(coldest[0]).toBeGreaterThanOrEqual(-40);
     expect(coldest[3]).toBe(14);
   });
+  it('follows the day as far as its walls let it, as far up as down', () => {
+    const { months: warmth } = bankWarmth({ ...home, where: 'shed' }, months, records);
+    for (const { meanC, coldC, hotC } of warmth) expect(hotC - meanC).toBeCloseTo(meanC - coldC, 9);
+    expect(warmth[0]!.hotC).toBeGreaterThan(warmth[0]!.meanC);
+    expect(warmth[0]!.hotC - warmth[0]!.meanC).toBeLessThan(6);
+  });
   it('stays warm by a pad whose energy follows the walls, by hand', () => {
     const box = { ...home, kind: 'box' as const, where: 'outdoors' as const, heated: true };
     const bare = bankWarmth(box, months, records);

@@ -73,6 +73,33 @@ describe('what the wires are told', () => {
       calculate(put(dairy, { '/controllers/c1/ownDraw': chosen(watts) }), climate).loads.heaviest!.busWh;
     expect(day(10) - day(0)).toBeCloseTo(240, 6);
   });
+  it('of a source that it starts by itself, where it is a generator that may', () => {
+    const starts = (kind: 'generator' | 'alternator', automatic: boolean) => {
+      const design = put(vale, { '/power/sources': { s1: { ...blankSource(kind, 1, 'S'), automatic } } });
+      return baseOf(design, loads, bank, calculate(design, climate).power, null).sources[0]!.automatic;
+    };
+    expect([starts('generator', true), starts('generator', false), starts('alternator', true)]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+  });
+  it('of each array what its drop takes of the year: light squared over light, days of each month', () => {
+    const some = calculate(put(vale, { '/arrays/a1/wiring': measured(7) }), climate);
+    expect(some.arrays[0]!.plan.wiring!.value).toBe(7);
+    for (const { id, plan, year } of some.arrays.slice(1)) {
+      let [squared, plain] = [0, 0];
+      for (const [m, { perWatt }] of year!.entries())
+        for (const watts of perWatt) {
+          squared += watts ** 2 * MONTH_DAYS[m]!;
+          plain += watts * MONTH_DAYS[m]!;
+        }
+      // the lead of its controller besides
+      const least = (some.wiring.arrayDropPct[id]! * squared) / plain;
+      expect(plan.wiring!.value).toBeGreaterThan(least - 0.06);
+      expect(plan.wiring!.value).toBeLessThan(least + 1);
+    }
+  });
   it('of three alike, two run while the third starts', () => {
     const [id] = Object.entries(vale.uses).find(([, { supply }]) => supply === 'ac')!;
     const three = put(vale, {
@@ -181,6 +208,11 @@ describe('what the uses take', () => {
     const then = calculate(typed, climate).loads.gives;
     expect(then.ac).toBeCloseTo(inverter * 0.9, 9);
     expect(then.dc).toBeCloseTo(0.8, 9);
+    // of one side as typed, of the other what its wires bring
+    const one = calculate(put(typed, { '/supply/dcEfficiency': null }), climate);
+    expect(one.loads.gives.ac).toBeCloseTo(inverter * 0.9, 9);
+    expect(one.loads.gives.dc).toBeCloseTo(one.wiring.reached.dc, 2);
+    expect(one.loads.gives.dc).not.toBe(1);
   });
   it('has an inverter that is in its controller drawing once', () => {
     const used = (idle: object, kind: string, inController = true) => {

@@ -122,9 +122,10 @@ describe('a stretch', () => {
 it('a coil that is too short is told with what it lacks', () => {
   const honey = examples().find(({ id }) => id === 'honey-house')!.design;
   const short = found(honey, 'wire.coil:solar-10-AWG-black')!;
-  // a feed of (12.192 + 2 × 0.5) × 1.1, from 26 m of which two strings take (9.3 + 2 × 0.5) × 1.1 and the AC panel 3.3 m
-  expect(short.limit).toBeCloseTo(14.511, 3);
-  expect(short.value).toBeCloseTo(26 - 2 * 11.33 - 3.3, 3);
+  // a string of (9.3 + 2 × 0.5) × 1.1, from 49 m of which another, two feeds of (12.192 + 2 × 0.5) × 1.1 and 3.3 m to the
+  // AC panel are cut
+  expect(short.limit).toBeCloseTo(11.33, 3);
+  expect(short.value).toBeCloseTo(49 - 11.33 - 2 * 14.511 - 3.3, 3);
   // a coil from which neither can be cut: both are to be bought
   const coils = Object.entries(honey.wiring.coils);
   const shortened = coils.reduce(

@@ -118,9 +118,9 @@ export function honeyHouse(): Design {
       // 40 ft down from the roof
       lengths: { ...design.wiring.lengths, array: measured(12.192) },
       circuits: circuits({ 'feed-a1': { size: '10 AWG' } }),
-      // an end of a reel: one of its two pieces comes out three metres short
+      // what is left of a reel: one of its four pieces comes out six metres short
       coils: {
-        k1: { position: 1, size: '10 AWG', colour: 'black', metres: measured(26), count: chosen(1) },
+        k1: { position: 1, size: '10 AWG', colour: 'black', metres: measured(49), count: chosen(1) },
       },
     },
     place: {
