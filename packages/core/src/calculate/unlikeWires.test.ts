@@ -36,6 +36,16 @@ describe('the inputs of a pile', () => {
       }
     },
   );
+  it('drop their volts of those they work at together, of the lowest string while that is not known', () => {
+    const { pile } = calculate(honey, plainClimate(44)).lead;
+    for (const [i, key] of ['feed-a1', 'feed2-a1'].entries()) {
+      const of = (grid: ReturnType<typeof plainClimate> | null) =>
+        wired(honey, grid).find((circuit) => circuit.key === key)!;
+      const [best] = pile!.inputs[i]!.solved.peaks;
+      expect(of(plainClimate(44))).toMatchObject({ amps: best!.amps, volts: best!.volts });
+      expect(of(null).volts).toBeLessThan(1.1 * best!.volts);
+    }
+  });
   it('that hold no string have no wires, no frames and no rod', () => {
     const bare = withValueAt(honey, '/arrays/a1/pile/strings', {});
     for (const grid of [plainClimate(44), null]) {

@@ -2,7 +2,7 @@ import { inOrder, type ArrayPlan, type PanelSort } from '../document';
 import type { StringOf } from '../mix';
 import { BRIGHT_SKY, readSheet, type ModuleNumbers } from '../module';
 import { backFedAmps } from './fit';
-import { stringsByInput, type PileFacts } from './pile';
+import { stringsByInput, type PileFacts, type PileInput } from './pile';
 import type { StringsResult } from './strings';
 
 /** Strings side by side on one input, as wires and fuses see them; amps and volts at standard conditions. */
@@ -13,7 +13,7 @@ export interface Strung {
   watts: number;
   /** Short-circuit amps of each string: of unlike panels those of the strongest in it. */
   iscA: readonly number[];
-  /** Working amps of the strongest string; those of all together, and the volts of the lowest. */
+  /** Working amps of the strongest string; those of all together, and the volts they work at, by their sheets those of the lowest. */
   eachA: number;
   impA: number;
   vmpV: number;
@@ -136,6 +136,11 @@ function bySheet({ name, module: sheet }: PanelSort): SortIn {
 /** The strings of an array by the inputs they are on; as its sheets have them until the place is known. */
 export function strungOf({ plan, module, strings, pile }: StrungPart): Strung[] {
   if (pile) {
+    // where they work best together at standard sun, by their curves
+    const together = ({ solved }: PileInput) => {
+      const [best] = solved.peaks;
+      return best && best.volts > 0 ? { impA: best.amps, vmpV: best.volts } : {};
+    };
     const sorts = pile.sorts.map(({ name, module, panel }) => ({
       name,
       module,
@@ -143,7 +148,10 @@ export function strungOf({ plan, module, strings, pile }: StrungPart): Strung[] 
       iscA: panel.iscA,
       coldVocV: panel.coldVocV,
     }));
-    return pile.inputs.map((on) => unlike(on.window.input, on.strings, sorts));
+    return pile.inputs.map((on) => ({
+      ...unlike(on.window.input, on.strings, sorts),
+      ...together(on),
+    }));
   }
   if (plan.pile) {
     const sorts = inOrder(plan.pile.sorts).map(([, sort]) => bySheet(sort));
