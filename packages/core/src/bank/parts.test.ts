@@ -203,7 +203,7 @@ describe('where it lives', () => {
     expect(coldest[3]).toBe(14);
   });
   it('follows the day as far as its walls let it, as far up as down', () => {
-    const { months: warmth } = bankWarmth({ ...home, where: 'shed' }, months, records);
+    const { months: warmth } = bankWarmth({ ...home, where: 'shed', insulation: 'good' }, months, records);
     for (const { meanC, coldC, hotC } of warmth) expect(hotC - meanC).toBeCloseTo(meanC - coldC, 9);
     expect(warmth[0]!.hotC).toBeGreaterThan(warmth[0]!.meanC);
     expect(warmth[0]!.hotC - warmth[0]!.meanC).toBeLessThan(6);
