@@ -15,7 +15,8 @@ let reckoner: Reckoner;
 beforeAll(() => {
   const file = join(mkdtempSync(join(tmpdir(), 'reckoner-')), 'worker.mjs');
   writeFileSync(file, WORKER);
-  reckoner = reckonerIn(file, 1500);
+  // long enough for a thread to start on a busy machine
+  reckoner = reckonerIn(file, 6000);
 });
 afterAll(() => reckoner.close());
 
