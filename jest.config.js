@@ -32,7 +32,7 @@ const node = (name) => ({
 });
 
 export default {
-  testTimeout: 30_000,
+  testTimeout: 60_000,
   // nothing else runs beside them: on two processors one idle would double the time
   maxWorkers: '100%',
   projects: [
