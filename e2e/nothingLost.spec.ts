@@ -99,12 +99,7 @@ test('the months in which a bank is switched off are chosen, and frost then stop
     ...hut,
     uses: Object.fromEntries(Object.entries(hut.uses).map(([key, use]) => [key, { ...use, months }])),
     place: { ...hut.place, low: { value: -20, from: 'measured' } },
-    bank: {
-      ...hut.bank,
-      coldest: null,
-      coldProtected: false,
-      home: { ...hut.bank.home, where: 'outdoors' },
-    },
+    bank: { ...hut.bank, coldest: null, coldProtected: false, home: { ...hut.bank.home, where: 'outdoors' } },
   });
   await job.open(page, id, 'bank');
   const frost = page.locator('[data-finding="bank.frost"]').first();

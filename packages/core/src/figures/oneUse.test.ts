@@ -74,11 +74,7 @@ describe('the working of one use', () => {
   });
   it('says the mean where it does not run every day', () => {
     // two days of seven
-    const { value, others } = told({
-      days: 'week',
-      given: { daysAWeek: chosen(2) },
-      supply: 'dc',
-    });
+    const { value, others } = told({ days: 'week', given: { daysAWeek: chosen(2) }, supply: 'dc' });
     expect(value).toBeCloseTo(240, 9);
     expect(others).toBe('On a day it runs; as the mean of all days of its heaviest month 68.6 Wh.');
   });

@@ -18,12 +18,7 @@ const grave = (design: Design, id: string, grid = climate) => severityIn(design,
 const of = (design: Design, id: string, grid = climate) =>
   judge(design, grid).findings.find((finding) => finding.id === id)!;
 const plane = (tilt: number, azimuth = 180, more = {}) => ({
-  '/arrays/a1/plane': {
-    ...cabin().arrays.a1!.plane,
-    tilt: chosen(tilt),
-    azimuth: chosen(azimuth),
-    ...more,
-  },
+  '/arrays/a1/plane': { ...cabin().arrays.a1!.plane, tilt: chosen(tilt), azimuth: chosen(azimuth), ...more },
 });
 
 describe('how panels are held', () => {

@@ -89,11 +89,7 @@ describe('inputs with limits of their own', () => {
     expect(find(vale, 'controller.free:c2', warm)).toBeUndefined();
     expect(
       find(put(vale, ['/controllers/c2/keepFree', chosen(2)]), 'controller.free:c2', warm),
-    ).toMatchObject({
-      severity: 'look',
-      value: 1,
-      limit: 2,
-    });
+    ).toMatchObject({ severity: 'look', value: 1, limit: 2 });
   });
   it('limit the watts they work with', () => {
     const clipped = put(two, ['/controllers/c1/maxWatts', chosen(500)]);

@@ -23,10 +23,7 @@ const ac = (position: number, name: string, watts: number, factor: number, more:
   startFactor: chosen(factor),
   ...more,
 });
-const inverter = {
-  ...machineOf('char-4000'),
-  buses: [24 as const],
-};
+const inverter = { ...machineOf('char-4000'), buses: [24 as const] };
 const cabin = (uses: Use[]): Design =>
   withAll(cabinOf(Object.fromEntries(uses.map((use, i) => [`u${i}`, use]))), { '/power/inverter': inverter });
 

@@ -24,10 +24,7 @@ const cabin = (uses: Design['uses'], changes: Record<string, unknown> = {}): Des
     cabinOf(uses, { inverterEfficiency: chosen(100), inverterIdle: chosen(0), sharing: chosen(100) }),
     changes,
   );
-const inverter = {
-  ...machineOf('char-4000'),
-  buses: [24 as const],
-};
+const inverter = { ...machineOf('char-4000'), buses: [24 as const] };
 const day = (from: number, to: number) => ({ year: painted(NO_PAINT, from * 2, to * 2 - 1, true) });
 
 describe('motors and starts', () => {
@@ -248,10 +245,7 @@ describe('legs, guests and weather', () => {
     expect(grave(typed(share + 15), 'uses.throughBank')).toBeNull();
     expect(grave(typed(share + 16), 'uses.throughBank')).toBe('note');
     // nobody knows when the other half runs
-    const vague = cabin({
-      a: dcUse(1, 'Pump', 100, 4, { paint: day(10, 14) }),
-      b: dcUse(2, 'Lamp', 100, 4),
-    });
+    const vague = cabin({ a: dcUse(1, 'Pump', 100, 4, { paint: day(10, 14) }), b: dcUse(2, 'Lamp', 100, 4) });
     expect(grave(withAll(vague, { '/energy/throughBank': chosen(100) }), 'uses.throughBank')).toBeNull();
   });
   it('later stages that the design does not carry, in turn', () => {

@@ -108,10 +108,7 @@ describe('shade', () => {
   const vale = examples().find(({ design }) => design.name.startsWith('Vale'))!.design;
   const dairy: Design = withAll(
     { ...vale, arrays: { a1: vale.arrays.a1! } },
-    {
-      '/arrays/a1/rows/count': chosen(1),
-      '/arrays/a1/skyline': { points: {}, obstacles: {} },
-    },
+    { '/arrays/a1/rows/count': chosen(1), '/arrays/a1/skyline': { points: {}, obstacles: {} } },
   );
   const wall = (deg: number) =>
     withAll(dairy, {

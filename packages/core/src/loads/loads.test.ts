@@ -70,10 +70,7 @@ describe('an inverter that searches', () => {
   });
   it('is awake for what draws at all where watts vary', () => {
     const watts = Array.from({ length: 12 }, () => Array.from({ length: 24 }, (_, h) => (h < 10 ? 5 : 0)));
-    const series: Partial<Use> = {
-      form: 'series',
-      series: { name: '', peakW: 500, watts, notes: [] },
-    };
+    const series: Partial<Use> = { form: 'series', series: { name: '', peakW: 500, watts, notes: [] } };
     expect(month([series]).awakeH).toBeCloseTo(10, 9);
   });
   it('is never awake for longer than it is on, and no more on a full day than there are hours', () => {

@@ -53,9 +53,7 @@ describe('the days on which a use runs', () => {
   });
   it('of an event its dates, whatever months it is marked in', () => {
     // 20 June to 10 July: eleven days and ten
-    const events = eventDays({
-      e1: { position: 1, name: 'Regatta', from: '06-20', to: '07-10' } as never,
-    });
+    const events = eventDays({ e1: { position: 1, name: 'Regatta', from: '06-20', to: '07-10' } as never });
     const { share, run, cycle } = daysInYear(
       part({ days: 'event', event: 'e1', months: [1] }),
       { visits },

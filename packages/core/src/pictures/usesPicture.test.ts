@@ -9,10 +9,7 @@ import { sunHours, usesPicture, type Saving } from './usesPicture';
 const climate = plainClimate(41.6);
 const cabin = (uses: Record<string, Use>, change: Record<string, unknown> = {}): Design => {
   const design = cabinOf(uses, { inverterEfficiency: chosen(80), inverterIdle: chosen(0) });
-  const bare: Design = {
-    ...design,
-    bank: { ...design.bank, coldest: measured(25), days: chosen(2) },
-  };
+  const bare: Design = { ...design, bank: { ...design.bank, coldest: measured(25), days: chosen(2) } };
   return Object.entries(change).reduce((all, [path, value]) => withValueAt(all, path, value), bare);
 };
 const picture = (design: Design, grid: typeof climate | null = climate) => usesPicture(design, grid)!;
@@ -40,10 +37,7 @@ describe('the day by hour and group', () => {
   it('shows what passes the inverter as the bank gives it, and its own draw beside', () => {
     const design = cabin(
       { tv: dcUse(1, 'TV', 80, 24, { supply: 'ac', group: 'communications' }) },
-      {
-        '/supply/inverterIdle': chosen(12),
-        '/supply/inverterHours': chosen(24),
-      },
+      { '/supply/inverterIdle': chosen(12), '/supply/inverterHours': chosen(24) },
     );
     const groups = Object.fromEntries(
       picture(design).groups.map(({ group, watts, name }) => [group, { watts, name }]),
@@ -89,10 +83,7 @@ describe('the sun over it', () => {
 
 describe('what costs the most', () => {
   const design = cabin(
-    {
-      a: dcUse(1, 'Lamp', 10, 5),
-      b: dcUse(2, 'Pump', 100, 5, { months: [12, 1, 2] }),
-    },
+    { a: dcUse(1, 'Lamp', 10, 5), b: dcUse(2, 'Pump', 100, 5, { months: [12, 1, 2] }) },
     { '/supply/inverterIdle': chosen(0) },
   );
   it('is told of the month that decides, with its share', () => {
@@ -200,10 +191,7 @@ describe('what changing it would save', () => {
       months: [12, 1],
       paint: { year: painted(NO_PAINT, 36, 45, true) },
     });
-    expect(picture(cabin({ a: summer }))).toMatchObject({
-      month: 7,
-      untimed: 1,
-    });
+    expect(picture(cabin({ a: summer }))).toMatchObject({ month: 7, untimed: 1 });
     expect(picture(cabin({ a: { ...summer, watts: measured(1) }, b: winter })).untimed).toBe(0);
   });
   it('is true: pressed, the month that decides takes as much less', () => {

@@ -290,11 +290,7 @@ describe('days in which the bank lacks what is used', () => {
   });
   it('leaves dark what its hours do not give', () => {
     const year = walkPower(
-      part({
-        usedWh: january(3000),
-        mustWh: january(3000),
-        sources: [source({ hoursADay: 2 })],
-      }),
+      part({ usedWh: january(3000), mustWh: january(3000), sources: [source({ hoursADay: 2 })] }),
     );
     // 500 W for two hours: 1000 a day of 3000, once the thousand that were stored are gone
     expect(year.months[0]!.unservedWh * 31).toBeCloseTo(31 * 2000 - 1000, -1);

@@ -230,10 +230,7 @@ describe('its AC side', () => {
   it('is the one there is, where that does, whatever bus is proposed', () => {
     const own = (id: string) => (design: Design) => ({
       ...design,
-      power: {
-        ...design.power,
-        inverter: machineOf(id),
-      },
+      power: { ...design.power, inverter: machineOf(id) },
     });
     const wide = proposalsFor(onAc(own('char-2400')), climate)!.proposals;
     expect(wide.length).toBe(3);

@@ -161,10 +161,7 @@ describe('gaps of a year', () => {
     expect(told(() => NaN)).toMatchObject({ lowest: null, highest: null, light: null });
     expect(
       told((hour) => (hour < 24 ? 5 + (hour === 13 ? 9 : 0) - (hour === 4 ? 7 : 0) : NaN)),
-    ).toMatchObject({
-      lowest: -2,
-      highest: 14,
-    });
+    ).toMatchObject({ lowest: -2, highest: 14 });
   });
   it('but a few hours of light do not give a month, nor the year its light', () => {
     const year = yearOf(() => 3);

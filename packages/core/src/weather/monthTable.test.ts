@@ -114,10 +114,7 @@ describe('twelve months, however they are pasted', () => {
   it('takes what the person says: another unit, another column, another first month', () => {
     const other = taken(
       rows((m) => `${fixed(m)} ${AIR[m]}`),
-      ({ columns }) => ({
-        columns: [columns[0]!, { as: 'skip', unit: '' }],
-        first: 6,
-      }),
+      ({ columns }) => ({ columns: [columns[0]!, { as: 'skip', unit: '' }], first: 6 }),
     );
     expect(other.ghi[6]).toBe(GHI[0]);
     expect(other.ghi[5]).toBe(GHI[11]);

@@ -191,10 +191,7 @@ describe('worked by hand, North American', () => {
     lying: Partial<Job['lying'][number]>,
     deviceA?: number,
   ): Job => ({
-    circuit: {
-      ...run(demo('Honey'), 'feed-a1').circuit,
-      ...circuit,
-    },
+    circuit: { ...run(demo('Honey'), 'feed-a1').circuit, ...circuit },
     school: 'north-american',
     units: 'imperial',
     lying: [

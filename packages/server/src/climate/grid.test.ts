@@ -57,11 +57,7 @@ it('has an answer everywhere: on the date line, at sea and at the poles', () => 
   ] as const) {
     const climate = grid.at(lat, lon);
     expect([...climate.ghiKWhm2, ...climate.airC, climate.altitudeM].every(Number.isFinite)).toBe(true);
-    const place = {
-      ...blankPlace(),
-      lat: chosen(lat),
-      lon: chosen(lon),
-    };
+    const place = { ...blankPlace(), lat: chosen(lat), lon: chosen(lon) };
     const resolved = resolveClimate({ place, stops: {} }, climate);
     expect(resolved && resolved.low.valueC < resolved.high.valueC).toBe(true);
   }

@@ -58,10 +58,7 @@ describe('the graph', () => {
   });
   it('marks what a finding speaks of', () => {
     const thin: Design = { ...demo('Vale') };
-    thin.wiring = {
-      ...thin.wiring,
-      circuits: { bank: { ...BLANK_CIRCUIT, size: '1.5 mm2' } },
-    };
+    thin.wiring = { ...thin.wiring, circuits: { bank: { ...BLANK_CIRCUIT, size: '1.5 mm2' } } };
     const { runs, parts } = graphFor(thin);
     expect(runs.find(({ key }) => key === 'bank')!.mark).toBe('stop');
     // four in series go over in the cold
