@@ -135,6 +135,8 @@ describe('a mean day', () => {
     expect(lowest).toBeCloseTo(0.2, 9);
   });
   it('is full all day where it never leaves full', () => {
+    // 97 % is full enough: 30 of 1000 Wh are taken out, and come back in the next half hour
+    expect(meanDay(ideal, between(1, 2, 60), between(0, 1, 60))).toMatchObject({ fullAtH: 0, lowest: 0.97 });
     expect(meanDay(ideal, flat(50), flat(20))).toEqual({
       fullAtH: 0,
       lowest: 1,

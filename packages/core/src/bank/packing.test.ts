@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { centreOf, packUnits, type PackAsk } from './packing';
+import { atMost } from './pinwheel';
 
 describe('packing', () => {
   const ask: PackAsk = {
@@ -140,6 +141,15 @@ describe('packing', () => {
       { numRuns: 60 },
     );
   });
+  // in 3 or 5 across 2 × 4 lie in one row or two along it, and one turned where it is as wide as they are long
+  it.each([
+    [3, 3, 0],
+    [3, 12, 3],
+    [5, 20, 10],
+    [5, 5, 2],
+    [6, 7, 4],
+    [6, 8, 6],
+  ])('no more than %d × %d bear of 2 × 4', (X, Y, most) => expect(atMost(X, Y, 2, 4)).toBe(most));
   it('says what stands in the way', () => {
     expect(packUnits({ ...ask, space: { ...ask.space, height: 374 } })).toMatchObject({
       room: 0,

@@ -35,7 +35,7 @@ function weightsAlong(size: number, a: number, b: number): (readonly [number, nu
     for (const [m, [k, l]] of lines.slice(0, n).entries()) {
       const [of, by] = [n >= rows.length ? 0 : 1, m >= rows.length ? 0 : 1];
       const turn = i * l - j * k;
-      if (Math.abs(turn) < NEAR) continue;
+      // of sides alike nothing is finite, and nothing is within
       const [p, q] = [(of * l - by * j) / turn, (by * i - of * k) / turn];
       if (p >= -NEAR && q >= -NEAR && within(p, q)) found.push([Math.max(0, p), Math.max(0, q)]);
     }
@@ -92,13 +92,7 @@ export class Pinwheel {
 
   /** The largest sum that goes into a size. */
   private within(size: number): number {
-    let [from, to] = [0, this.sums.length];
-    while (to - from > 1) {
-      const middle = (from + to) >> 1;
-      if ((this.sums[middle] as number) <= size + NEAR) from = middle;
-      else to = middle;
-    }
-    return from;
+    return this.sums.findLastIndex((sum) => sum <= size + NEAR);
   }
   private readonly less = new Map<number, number>();
   /** The largest sum that goes between two. */
@@ -166,13 +160,11 @@ export class Pinwheel {
     const { count, turned, cuts } = this.parting(along, across);
     if (cuts === null) return rowSpots(this.sums[along] as number, this.a, this.b, turned, count);
     return this.blocks(along, across, cuts).flatMap(([l, w, x, y]) =>
-      l > 0 && w > 0
-        ? this.spotsOf(l, w).map((spot) => ({
-            ...spot,
-            x: spot.x + (this.sums[x] as number),
-            y: spot.y + (this.sums[y] as number),
-          }))
-        : [],
+      this.spotsOf(l, w).map((spot) => ({
+        ...spot,
+        x: spot.x + (this.sums[x] as number),
+        y: spot.y + (this.sums[y] as number),
+      })),
     );
   }
 

@@ -105,7 +105,7 @@ describe('a sheet that no cell has', () => {
   });
   it('has an ideality of cells all the same where its coefficient asks for another', () => {
     // cells have from 8 to 31 thermal volts in their Voc: ideality from 0.85 to 3 at 0.6 to 0.74 V each
-    const ofVoc = (betaVocVPerK: number, vmpV: number, impA: number) => {
+    const ofVoc = (betaVocVPerK: number | null, vmpV: number, impA: number) => {
       const fit = fitSheet({ ...points, gammaPmaxPerK: null, vmpV, impA, betaVocVPerK });
       return fit.ok ? [fit.kind, 40 / fit.five.aV] : fit.reason;
     };
@@ -113,6 +113,10 @@ describe('a sheet that no cell has', () => {
       expect(ofVoc(beta, 32.5, 9.3)).toEqual(['power', expect.closeTo(31, 9)]);
     for (const beta of [-0.8, -1]) expect(ofVoc(beta, 26, 8)).toEqual(['power', expect.closeTo(8, 9)]);
     expect(ofVoc(-0.1, 32.5, 9.3)).toEqual(['full', expect.closeTo(28.6, 1)]);
+    // one of our own gives way before the sheet's best point, as far as cells do
+    expect(ofVoc(-0.12, 35, 8)).toEqual(['place', expect.closeTo(26.4, 1)]);
+    expect(ofVoc(null, 35, 8)).toEqual(['full', expect.closeTo(27.4, 1)]);
+    expect(ofVoc(null, 26, 9.4)).toEqual(['place', expect.closeTo(26.4, 1)]);
     // no coefficient above nothing is silicon’s
     expect([ofVoc(0, 32.5, 9.3), ofVoc(0.1, 32.5, 9.3)]).toEqual(['beta', 'beta']);
   });
@@ -240,6 +244,15 @@ describe('a bypass diode', () => {
     // by the diode's own law, with what the section gives itself taken off
     expect(-at[0]!).toBeCloseTo(thermalVolts(25) * Math.log1p((8 - part.iscA) / 1e-9), 2);
   });
+  it.each([true, false])(
+    'comes to an end whatever amps are asked, straight below or not: %s',
+    (straightBelow) => {
+      sectionAt({ ...part, straightBelow }, NaN, at);
+      expect(at[0]).toBeNaN();
+      sectionAt({ ...part, straightBelow }, 1e6, at);
+      expect(at[0]).toBeLessThan(-0.7);
+    },
+  );
   it('bends without a jump where it begins to carry', () => {
     const volts = [-1e-6, 1e-6].map((by) => {
       sectionAt(part, part.iscA * (1 + by), at);

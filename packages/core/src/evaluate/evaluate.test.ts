@@ -181,7 +181,10 @@ it('offers a larger controller where the one there is takes no more panels', () 
 describe('the demo jobs', () => {
   it('Vale do Junco falls to a cold morning, and one remedy cures it', () => {
     const before = evaluate(dairy, atDairy);
-    expect(before.verdict.standing).toBe('falls');
+    expect(before.verdict).toMatchObject({
+      standing: 'falls',
+      sentence: 'Cold volts over the limit: Ground rack.',
+    });
     const cold = before.findings[0]!;
     // by hand: record low −8 − 5 = −13 °C; 4 × 37.2 V × (1 + 0.0026 × 38) = 163.5 V
     expect(cold).toMatchObject({ id: 'strings.cold', severity: 'stop', limit: 150 });

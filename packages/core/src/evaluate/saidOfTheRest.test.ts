@@ -156,10 +156,16 @@ describe('the answer of the drawing', () => {
       '/arrays/a1/strings/parallel': chosen(4),
     });
     expect(told(three, 'one-line').lead).toBe('Everything is held.');
-    const thin = withAll(three, {
-      '/wiring/circuits/bank': { ...BLANK_CIRCUIT, ...vale.wiring.circuits.bank, size: '4 mm2' },
-    });
-    expect(told(thin, 'one-line').lead).toBe('1 run does not hold.');
+    const thin = (...keys: string[]) =>
+      keys.reduce(
+        (all, key) =>
+          withAll(all, {
+            [`/wiring/circuits/${key}`]: { ...BLANK_CIRCUIT, ...vale.wiring.circuits[key], size: '4 mm2' },
+          }),
+        three,
+      );
+    expect(told(thin('bank'), 'one-line').lead).toBe('1 run does not hold.');
+    expect(told(thin('bank', 'links'), 'one-line').lead).toBe('2 runs do not hold.');
   });
   it('counts the circuits that come down, in the singular and the plural', () => {
     const { wiring } = calculate(vale, climate);

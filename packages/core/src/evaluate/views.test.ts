@@ -267,4 +267,39 @@ describe('the one-line, before it is laid out', () => {
     const pile = line(honey).parts.find(({ kind }) => kind === 'array')!;
     expect(pile.lines.map(plain)).toEqual(['11 panels,', 'not alike']);
   });
+  it('tells what an inverter carries and starts, and calls each use by its name', () => {
+    const two = house({ saw: use(1, 1000, { startFactor: chosen(3) }), pump: use(2, 1200) });
+    const { parts } = line(two);
+    const of = (id: string) => {
+      const { title, lines } = parts.find((part) => part.id === id)!;
+      return [title, ...lines.map(plain)];
+    };
+    expect(of('inverter')).toEqual(['Inverter, not chosen', 'largest hour 2200 W', 'starts 4200 W']);
+    expect(of('use:ac-saw')[0]).toBe('Use 1');
+    expect(of('use:ac-pump')[0]).toBe('Use 2');
+    expect(
+      line(house({})).parts.flatMap(({ lines }) => lines.filter((text) => text.includes('hour'))),
+    ).toEqual([]);
+  });
+  it('draws a pile by its sorts, and its inputs by the curves of their strings', () => {
+    const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+    const [{ pile: solved }] = calculate(honey, climate).arrays as [ReturnType<typeof calculate>['lead']];
+    const { pile } = Object.values(view(honey).strings)[0]!;
+    expect(pile!.sorts.map(({ id, pmaxW, wired }) => [id, pmaxW, wired])).toEqual(
+      solved!.sorts.map(({ id, module, wired }) => [id, module.pmaxW, wired]),
+    );
+    for (const [i, { input, amps, volts, wattsTogether, strings }] of pile!.inputs.entries()) {
+      const on = solved!.inputs[i]!;
+      expect(input).toBe(on.window.input);
+      expect(volts * amps).toBeCloseTo(wattsTogether, 6);
+      expect(strings.map(({ coldVocV, short }) => [coldVocV, short])).toEqual(
+        on.strings.map(({ coldVocV, hotVocV }) => [
+          coldVocV,
+          hotVocV < Math.max(on.window.startV, on.window.chargesFromV),
+        ]),
+      );
+      const shares = strings.reduce((sum, { sharesA }) => sum + sharesA, 0);
+      expect(shares).toBeCloseTo(amps, 3);
+    }
+  });
 });

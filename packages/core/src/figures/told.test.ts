@@ -312,7 +312,10 @@ describe('a pile', () => {
     const together = pile!.inputs.reduce((sum, { solved }) => sum + solved.peaks[0]!.watts, 0);
     expect(figures.get('strings.together')!.value).toBeCloseTo(together, 6);
     const given = figures.get('strings.given')!;
-    expect(given.value).toBeCloseTo(pile!.ownKWh - pile!.kWh, -3);
+    expect(given.value).toBeCloseTo(100 * (1 - pile!.kWh / pile!.ownKWh), 9);
+    expect(given.steps.map(({ text }) => text)).toEqual(
+      [pile!.ownKWh, pile!.kWh].map((kWh) => penFor(honey.units)(kWh * 1000, 'energy')),
+    );
     expect(given.value!).toBeGreaterThan(0);
   });
   it('goes by its measured panels where they measured less', () => {
