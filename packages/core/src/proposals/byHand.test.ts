@@ -224,7 +224,10 @@ describe('a design in a few figures', () => {
       const { wired } = facts.wiring;
       const { runs, devices } = wiresOf(facts, pen);
       const many = (is: (of: (typeof wired)[number]) => boolean) => wired.filter(is);
-      const combiners = many(({ circuit, device }) => circuit.kind === 'string' && device !== null).length;
+      const combiners = many(({ circuit }) => circuit.kind === 'feed' && circuit.from === 'combiner').reduce(
+        (sum, { circuit }) => sum + circuit.many,
+        0,
+      );
       const word = (count: number, one: string, several: string) =>
         count === 0 ? null : count === 1 ? one : `${count} ${several}`;
       const breakers = many(({ circuit, device }) => circuit.ac && device !== null).reduce(

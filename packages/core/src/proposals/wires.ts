@@ -1,6 +1,6 @@
 import type { Facts } from '../calculate';
 import type { Pen } from '../figures';
-import { sizeText, type CircuitKind, type Wired } from '../wiring';
+import { COMBINER, sizeText, type CircuitKind, type Wired } from '../wiring';
 
 /** What joins and protects a whole design, in a few words each. */
 export interface GistWires {
@@ -48,7 +48,10 @@ function devices(wired: readonly Wired[], pen: Pen): string[] {
 export function wiresOf({ wiring: { wired } }: Facts, pen: Pen): GistWires {
   const feeds = wired.filter(({ circuit }) => circuit.kind === 'feed');
   const poles = feeds.reduce((sum, { circuit }) => sum + 2 * circuit.many, 0);
-  const combiners = wired.filter(({ circuit, device }) => circuit.kind === 'string' && device).length;
+  const combiners = feeds.reduce(
+    (sum, { circuit }) => sum + (circuit.from === COMBINER ? circuit.many : 0),
+    0,
+  );
   const breakers = wired.reduce(
     (sum, { circuit, device }) => sum + (circuit.ac && device ? device.many : 0),
     0,

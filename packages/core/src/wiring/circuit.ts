@@ -20,6 +20,9 @@ export type CircuitKind =
 /** What protects a circuit: nothing, where its source cannot overload it; a fuse of a string; one at the bank; a breaker. */
 export type Protection = 'none' | 'string' | 'bank' | 'breaker';
 
+/** What joins strings side by side: of two that cannot harm each other, and of others. */
+export const [BRANCHED, COMBINER] = ['branch connectors', 'combiner'] as const;
+
 /** A circuit as the design asks for it, before any wire is chosen. */
 export interface Circuit {
   key: string;

@@ -3,6 +3,8 @@ import {
   BANK_SHARE,
   bankFaultA,
   BEHIND_MAIN_A,
+  BRANCHED,
+  COMBINER,
   insulationOf,
   liesOf,
   plain,
@@ -48,6 +50,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   const name = [called || 'Array', on].filter(Boolean).join(', ');
   const to = controller?.label || 'controller';
   const fused = stringsFused(array);
+  const joint = fused ? COMBINER : BRANCHED;
   const bears = {
     ...plain,
     array: id,
@@ -66,7 +69,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
     key: runKey('feed', array),
     kind: 'feed',
     name: parallel === 1 ? `${name}: home run` : `${name}: feed`,
-    from: parallel === 1 ? 'string' : fused ? 'combiner' : 'branch connectors',
+    from: parallel === 1 ? 'string' : joint,
     to,
     many: inputs,
     amps: array.inputImpA,
@@ -85,7 +88,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
       kind: 'string',
       name: `${name}: strings`,
       from: 'string',
-      to: fused ? 'combiner' : 'branch connectors',
+      to: joint,
       many: parallel * inputs,
       amps: array.impA,
       // what the others feed back goes through it until its fuse opens
@@ -93,7 +96,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
       returnM: rowM,
       dropShare: STRINGS_SHARE,
       protection: fused ? 'string' : 'none',
-      at: fused ? 'combiner' : '',
+      at: fused ? joint : '',
       lies: liesOf(scene, 'panels'),
       squareHours: squareHours === null ? null : squareHours / parallel ** 2,
     },

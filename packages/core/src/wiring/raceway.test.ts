@@ -215,9 +215,15 @@ describe('the take-off', () => {
   it('counts what goes on the ends', () => {
     const { parts } = calculate(demo('Vale'), climate).takeOff;
     const many = (what: string) => parts.find((part) => part.what === what)?.many;
-    // strings 3, home runs 2 and the feed of the combiner
-    expect(many('plugs for panels, plus and minus pairs')).toBe(6);
-    expect(many('fuse for panels, gPV 25 A') ?? 0).toBe(0);
+    // three strings into a combiner, each with its fuse, and two home runs; in the combiner nothing is plugged
+    expect(many('plugs for panels, plus and minus pairs')).toBe(5);
+    expect([many('combiner'), many('fuse for panels, gPV 25 A')]).toEqual([1, 3]);
+    // into the house by an entry box each, 2 × 3; into the combiner 2 × 3, and 2 out of it
+    expect(many('glands')).toBe(14);
+    const switches = parts.filter(({ what }) => what.startsWith('disconnect'));
+    expect(switches.reduce((sum, part) => sum + part.many, 0)).toBe(3);
+    // four in series reach 163.5 V; 3 × 13.95 A × 1.25 under a bright sky, × 1.25 for hours
+    expect(many('disconnect for panels, 2 poles, 170 V DC, 66 A or more')).toBe(1);
     expect(many('class T fuse 250 A')).toBe(1);
     expect(many('class T fuse 175 A')).toBe(2);
   });

@@ -194,6 +194,18 @@ it('ends are counted from every conductor of every run, as many as there are of 
     expect(many(/^labels/)).toBe(2 * conductors());
     expect(many(/^lugs/)).toBe(2 * conductors(['links', 'bank', 'inverter']));
     expect(many(/^heat-shrink/)).toBe(many(/^lugs/));
+    // a fuse or breaker is bought for every run that has one, and what joins strings once an input
+    for (const { device } of wiring.wired)
+      if (device)
+        expect(many(new RegExp(`^${device.label} ${device.amps} A$`))).toBeGreaterThanOrEqual(device.many);
+    const inputs = (from: string) =>
+      wiring.wired.reduce(
+        (sum, { circuit }) => sum + (circuit.kind === 'feed' && circuit.from === from ? circuit.many : 0),
+        0,
+      );
+    expect([many(/^combiners?$/), many(/of branch connectors$/)]).toEqual(
+      ['combiner', 'branch connectors'].map(inputs),
+    );
     // one box an array, through which the feeds of all its inputs go
     const feeds = new Set(
       wiring.wired.filter(({ circuit }) => circuit.kind === 'feed').map(({ circuit }) => circuit.array),

@@ -1,5 +1,6 @@
 import type { Coil, Metal, School, SizeName } from '../document';
 import type { CableKind } from './ampacity';
+import { BRANCHED, COMBINER, type Circuit } from './circuit';
 import { conductor, METAL_COSTS, sizeText } from './conductor';
 import { cutFrom, takes, type Cutting, type CutPiece, type Reel } from './cutting';
 import { earthOf } from './earth';
@@ -190,25 +191,29 @@ function cutAll(lines: readonly CableLine[], coils: readonly Coil[]): CableLine[
   return lines.map((line) => ({ ...line, cutting: cuttings.get(line.id) ?? null }));
 }
 
-/** Lugs, ferrules, plugs, glands and labels, counted from the ends of conductors. */
+/** What switches a run of panels off: for its coldest volts, in tens, and for its most amps going on for hours. */
+const disconnectText = ({ highV, mostA, factor }: Circuit): string =>
+  `disconnect for panels, 2 poles, ${Math.ceil(highV / 10 - 1e-9) * 10} V DC, ${Math.ceil(mostA * factor - 1e-9)} A or more`;
+
+/** Lugs, ferrules, plugs, glands and labels, counted from the ends of conductors, and what joins, protects and switches them. */
 function partsOf(wired: readonly Wired[]): SmallPart[] {
   const counts = new Map<string, number>();
   const add = (what: string, many: number) => {
     if (many > 0) counts.set(what, (counts.get(what) ?? 0) + many);
   };
   for (const { circuit, chosen, device } of wired) {
-    const conductors = circuit.wires * circuit.many * chosen.side;
+    const { kind, many } = circuit;
+    const conductors = circuit.wires * many * chosen.side;
     const size = sizeText(chosen.size.name);
-    if (circuit.kind === 'string') {
-      add('plugs for panels, plus and minus pairs', circuit.many);
-      add('labels for ends', 2 * conductors);
-      continue;
-    }
-    if (circuit.kind === 'feed') {
-      add('plugs for panels, plus and minus pairs', circuit.many);
-      add(`ferrules ${size}`, conductors);
-      add('glands', 2 * circuit.many);
-    } else if (circuit.kind === 'links' || circuit.kind === 'bank' || circuit.kind === 'inverter') {
+    if (kind === 'string' || kind === 'feed') {
+      // plugs at panels and at branch connectors; in a combiner, at a switch and at a controller they are screwed down
+      const ends = (...of: string[]) => [circuit.from, circuit.to].filter((end) => of.includes(end)).length;
+      const plugged = ends('string', BRANCHED);
+      add('plugs for panels, plus and minus pairs', plugged * many);
+      add(`ferrules ${size}`, (2 - plugged) * conductors);
+      add('glands', 2 * many * (ends(COMBINER) + (kind === 'feed' ? 1 : 0)));
+      if (kind === 'feed') add(disconnectText(circuit), many);
+    } else if (kind === 'links' || kind === 'bank' || kind === 'inverter') {
       add(`lugs ${size}`, 2 * conductors);
       add(`heat-shrink ${size}`, 2 * conductors);
     } else {
@@ -217,8 +222,11 @@ function partsOf(wired: readonly Wired[]): SmallPart[] {
     add('labels for ends', 2 * conductors);
     if (device) add(`${device.label} ${device.amps} A`, device.many);
   }
-  const feeds = wired.filter(({ circuit }) => circuit.kind === 'feed').map(({ circuit }) => circuit.array);
-  const boxes = new Set(feeds).size;
-  add(boxes === 1 ? 'entry box' : 'entry boxes', boxes);
+  const feeds = wired.flatMap(({ circuit }) => (circuit.kind === 'feed' ? [circuit] : []));
+  const joined = (by: string) => feeds.reduce((sum, { from, many }) => sum + (from === by ? many : 0), 0);
+  const some = (many: number, one: string, several: string) => add(many === 1 ? one : several, many);
+  some(joined(BRANCHED), 'pair of branch connectors', 'pairs of branch connectors');
+  some(joined(COMBINER), 'combiner', 'combiners');
+  some(new Set(feeds.map(({ array }) => array)).size, 'entry box', 'entry boxes');
   return [...counts].map(([what, many]) => ({ what, many }));
 }
