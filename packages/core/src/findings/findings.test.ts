@@ -140,6 +140,18 @@ describe('strings', () => {
         'strings.fuses',
       ),
     ).toBeUndefined();
+    // where the others give no more than a panel bears they are joined all the same
+    const joined = (parallel: number) =>
+      find(
+        set(
+          ['/arrays/a1/strings/series', chosen(3)],
+          ['/arrays/a1/strings/parallel', chosen(parallel)],
+          ['/arrays/a1/module/maxFuse', chosen(60)],
+        ),
+        'strings.joined',
+      )?.sentence;
+    expect(joined(2)).toMatch(/branch connectors rated for both/);
+    expect(joined(3)).toMatch(/From three on a combiner is practice all the same, with a 25 A fuse a string/);
   });
   it('say when the code table is stricter than the coefficient', () => {
     const edge = set(
@@ -185,6 +197,15 @@ describe('strings', () => {
       if (arrangement.faults === 0 && arrangement.losses & LOSS.leftOut)
         expect(text).toMatch(/leaves \d+ panels? out/);
     }
+    const more = (inputs: number, there: number) =>
+      arrangementSentence(
+        { ...strings!.chosen, inputs, faults: FAULT.inputs },
+        { ...strings!, window: { ...strings!.window, inputs: there } },
+        pen,
+        12,
+      );
+    expect(more(3, 1)).toMatch(/^Needs 3 inputs, there is 1/);
+    expect(more(1, 0)).toMatch(/^Needs 1 input, there are 0/);
   });
   it('warn of a controller that ties panels to the bank', () => {
     const wasteful = set(

@@ -162,7 +162,8 @@ describe('what lies between', () => {
       ).toBe(2);
     const two = put(dairy, ['/arrays/a1/strings/inputs', chosen(2)]);
     expect(polesNeeded(calculate(two, warm))).toBe(4);
-    expect(find(put(two, ['/dc/poles', chosen(3)]), 'dc.poles', warm)).toMatchObject({ value: 3, limit: 4 });
+    const few = find(put(two, ['/dc/poles', chosen(3)]), 'dc.poles', warm);
+    expect(few).toMatchObject({ value: 3, limit: 4, remedies: [{ label: 'A disconnect of 4 poles' }] });
     expect(find(put(two, ['/dc/poles', chosen(4)]), 'dc.poles', warm)).toBeUndefined();
   });
 });
@@ -249,6 +250,15 @@ describe('a pile of unlike panels', () => {
     // 1.56 × 12 A asks for 20 A (NEC 690.9), which the weak one bears; the strong ones, fed (12 + 2) × 1.25, are rated for 15
     expect(find(three(20), 'pile.fuses.1')).toMatchObject({ severity: 'note', value: 30, limit: 20 });
     expect(find(three(15), 'pile.fuses.1')).toMatchObject({ severity: 'stop', value: 17.5, limit: 15 });
+    // one that nothing harms as far as is known, and one whose sheet is silent
+    const silent = put(three(30), ['/arrays/a1/pile/sorts/k1/module/maxFuse', null]);
+    expect(
+      find(put(silent, ['/arrays/a1/pile/sorts/k2/module/maxFuse', chosen(40)]), 'pile.fuses.1'),
+    ).toMatchObject({
+      severity: 'look',
+      title: 'Strings need fuses on input 1',
+      value: 17.5,
+    });
   });
 
   it('tells what eight degrees more of cold would do to its string with most volts', () => {

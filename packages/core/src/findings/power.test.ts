@@ -1,9 +1,11 @@
 import { patched, problemsOf, withValueAt, type BackupSource, type Design, type Use } from '../document';
+import { calculate } from '../calculate';
 import { evaluate } from '../evaluate';
 import { blankSource, blankUse, catalogue, chosen, guess, measured } from '../job';
 import { inverterOfClass, MACHINE_CLASSES } from '../power';
 import { plainClimate } from '../testing/climates';
 import { foundIn } from '../testing/found';
+import { machinesFor } from './power';
 import { oneArray } from '../testing/dairy';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
@@ -154,6 +156,22 @@ describe('each mistake of the AC side has its finding, its numbers, and what cur
       expect(after.power.inverter!.continuous.value).toBeGreaterThanOrEqual(1900 / 0.65);
       expect(found(after, 'power.atOnce')).toBeUndefined();
     }
+  });
+  it('a machine with panel inputs is offered only where they are wired, a power station never', () => {
+    for (const busVolts of [12, 24, 48] as const)
+      for (const { id, watts } of MACHINE_CLASSES) {
+        const design = { ...house(), busVolts };
+        const kinds = (of: Design) =>
+          machinesFor(calculate(of, climate), (now) => now.continuousW >= 0.9 * watts[0]).map(
+            ({ of: { kind } }) => kind,
+          );
+        expect([id, kinds(design).filter((kind) => kind === 'station' || kind === 'all-in-one')]).toEqual([
+          id,
+          [],
+        ]);
+        const wired = withValueAt(design, '/controllers/c1/inverter', true);
+        expect(kinds(wired)).not.toContain('station');
+      }
   });
   it('heat and height take from the rating, and the sentence says so', () => {
     const hot = house({ room: measured(45) }, { kettle: { name: 'Kettle', watts: measured(2000) } });

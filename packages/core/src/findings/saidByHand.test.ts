@@ -10,6 +10,7 @@ import { plain } from '../testing/plain';
 import { sharesText } from './backup';
 import { CAUTIONS } from './cautions';
 import { softStarts } from './power';
+import { shareAnInput } from './sharedInputs';
 
 const climate = { ...plainClimate(44), stops: {} };
 const said = (design: Design, id: string) => {
@@ -204,6 +205,21 @@ describe('strings that share an input', () => {
       / 4 strings can feed 52\.\d A into a failed one, more than the 25(\.0)? A its maker allows: a fuse of 25 A in each\.$/,
     );
     expect(four.severity).toBe('note');
+  });
+  it('are offered as a way out only where the input bears both', () => {
+    const apart = (mostA: number) => {
+      const design = both(1, [2, 2], {
+        '/arrays/a2/strings/first': 9,
+        [`/controllers/${controllerId}/maxIscAmps`]: chosen(mostA),
+      });
+      const facts = calculate(design, climate);
+      return shareAnInput(facts.arrays[1]!, facts, (other) => calculate(other, climate)).map(
+        ({ label }) => label,
+      );
+    };
+    // two strings at 1.25 × Isc each
+    expect(apart(2 * 1.25 * iscA + 0.1)).toEqual(['Share the input of Roof 1']);
+    expect(apart(2 * 1.25 * iscA - 0.1)).toEqual([]);
   });
   it('stop where no fuse is sold that the panels bear', () => {
     const weak = both(2, [2, 2], {

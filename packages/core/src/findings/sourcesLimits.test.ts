@@ -129,6 +129,7 @@ describe('what else gives', () => {
     expect(drive({ amps: 80 }, 'agm')).toBeUndefined();
     const half = drive({ amps: 80 })!;
     expect(half.severity).toBe('look');
+    expect(half.sentence).toMatch(/^Iron-phosphate takes all that The source gives/);
     expect(half.remedies[0]!.operations[0]).toMatchObject({ value: { value: 40 } });
     expect(drive({ amps: 1 })!.remedies[0]!.operations[0]).toMatchObject({ value: { value: 1 } });
   });

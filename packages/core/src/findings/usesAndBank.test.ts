@@ -181,6 +181,18 @@ describe('bank: each mistake has its finding, and what is right has none', () =>
     expect(winter).toBeLessThan(2);
     expect(evaluate(summerOnly, climate, false).bank.coldestC).toBeGreaterThan(winter + 8);
     expect(evaluate(withBank({ coldest: measured(3) }), climate).bank.coldestC).toBe(3);
+    // too cold to charge only while nothing is used: it may be switched off then
+    const frost = found(
+      {
+        ...summerOnly,
+        bank: { ...summerOnly.bank, coldProtected: false, home: { ...follows.bank.home, where: 'outdoors' } },
+      },
+      'bank.frost',
+    )!;
+    expect(frost.severity).toBe('stop');
+    expect(frost.remedies.map(({ label }) => label).filter((label) => /off/.test(label))).toEqual([
+      'Switch it off in Nov–Mar',
+    ]);
   });
 
   it('a pad is counted with the uses', () => {

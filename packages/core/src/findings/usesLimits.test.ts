@@ -140,6 +140,7 @@ describe('what an inverter and a bus take', () => {
     expect(share(2.3)).toBeGreaterThan(0.05);
     expect([grave(off(2.28), 'uses.off'), grave(off(2.3), 'uses.off')]).toEqual([null, 'note']);
     expect(of(off(5), 'uses.off').value).toBeCloseTo(115, 9);
+    expect(of(off(5), 'uses.off').sentence).toMatch(/; Oven takes most of it\./);
   });
   it('one that only draws while off: all day, for each of it', () => {
     const only = (more: Partial<Use>) =>
@@ -148,6 +149,8 @@ describe('what an inverter and a bus take', () => {
     expect(grave(only({ hours: measured(0.1) }), 'uses.onlyOff:a')).toBeNull();
     expect(grave(only({ standby: measured(0) }), 'uses.onlyOff:a')).toBeNull();
     expect(grave(only({ paint: day(8, 9) }), 'uses.onlyOff:a')).toBeNull();
+    // one that is read off a meter has no hours of its own
+    expect(grave(only({ form: 'meter' }), 'uses.onlyOff:a')).toBeNull();
   });
   it('a meter’s peak is no less than its mean', () => {
     const meter = (peak: number) =>

@@ -50,7 +50,9 @@ describe('a wire', () => {
   });
   it('of ten kilometres has no size that does, and stops nothing', () => {
     const far: Design = withValueAt(vale, '/wiring/stretches/t1/length', measured(10_000));
-    expect(found(far, 'wire.none:feed-a1')).toMatchObject({ severity: 'look' });
+    const none = found(far, 'wire.none:feed-a1')!;
+    expect(none.severity).toBe('look');
+    expect(none.remedies.map(({ label }) => label)).toContain('Give it a way of its own');
   });
   it('thin ones side by side are a look', () => {
     const design = said('charge-c1', { size: '16 mm2', side: measured(2) });
@@ -216,14 +218,16 @@ describe('what the wires of an array lose', () => {
     const { hotVmpV } = strings!.chosen;
     // a controller that charges from just below what the hot string works at
     const controller = vale.arrays.a1!.strings.controller;
-    const close = withValueAt(
-      said('feed-a1', { size: '4 mm2', path: ['t1'] }, vale),
-      `/controllers/${controller}/minVolts`,
-      measured(hotVmpV * 0.99),
-    );
-    const left = found(close, 'wire.left:a1');
+    const close = (share: number) =>
+      withValueAt(
+        said('feed-a1', { size: '4 mm2', path: ['t1'] }, vale),
+        `/controllers/${controller}/minVolts`,
+        measured(hotVmpV * share),
+      );
+    const left = found(close(0.99), 'wire.left:a1');
     expect(left).toMatchObject({ severity: 'look', sheet: 'wire' });
     expect(left!.value!).toBeLessThan(left!.limit!);
+    expect(cured(close(0.94), 'wire.left:a1').remedies[0]!.label).toMatch(/^Take 16.mm²$/);
     expect(found(vale, 'wire.left:a1')).toBeUndefined();
   });
 });
@@ -252,6 +256,13 @@ describe('plugs', () => {
     });
     const twice = plugged({ panels: 'pin', controller: null, pieces: [swapping, swapping] });
     expect(found(twice, 'wire.polarity:feed-a2')).toBeUndefined();
+    // of three that do one is rewired, whichever
+    const three = ['Roof', 'Wall', 'Hut'].map((name) => piece({ name, swaps: true }));
+    const thrice = plugged({ panels: 'pin', controller: null, pieces: three });
+    const rewired = cured(thrice, 'wire.polarity:feed-a2').remedies.map(({ operations }) =>
+      tried(thrice, operations).wiring.circuits['feed-a2']!.plugs!.pieces.map(({ swaps }) => swaps),
+    );
+    expect(rewired).toEqual([0, 1, 2].map((at) => [0, 1, 2].map((i) => i !== at)));
   });
   it('that nobody measured are a look', () => {
     const design = plugged({ panels: 'pin', controller: null, pieces: [piece({ swaps: null })] });

@@ -22,6 +22,15 @@ it('reads rows in the usual order', () => {
   ]);
 });
 
+it('passes blank rows over, and says one thing of a row at a time', () => {
+  const { uses, problems } = read('Lamp\t7\t4\t3\n  \t \t\nFan\t5\t1\t2\n\tbright\t1\t3\n\t9\t1\t3');
+  expect(uses.map(({ name }) => name)).toEqual(['Lamp', 'Fan']);
+  expect(problems.map(({ row, column }) => [row, column])).toEqual([
+    [4, 'watts each'],
+    [5, 'name'],
+  ]);
+});
+
 it('knows a heading and takes the columns in its order', () => {
   const { uses } = read('Appliance\tHours per day\tQty\tWatts\nFan\t9\t2\t45');
   expect(uses).toMatchObject([
@@ -257,7 +266,7 @@ describe('a column of a paste', () => {
     expect(as('Nr', '1')[0]).toBe('count');
   });
   it('of words under no known heading is the name where no other is', () => {
-    const { columns, uses } = readUseRows(rows('Thing\tZone\tWatts\tHours\n12\tLamp\t40\t3'), 1);
+    const { columns, uses } = readUseRows(rows('Thing\tZone\tWatts\tHours\n12\tLamp\t40\t3\n13\t7\t9\t1'), 1);
     expect(columns.map(({ as: of, doubt }) => [of, doubt])).toEqual([
       ['skip', 'not known, and left out'],
       ['name', 'taken for the name'],
@@ -279,7 +288,8 @@ describe('a column of a paste', () => {
   it('is not named by a line that only happens to be of words', () => {
     expect(readUseRows(rows('Lamp\tbright\nFan\tslow'), 1)).toMatchObject({ headed: 0 });
     expect(readUseRows(rows('Item\tWatts\nLamp\t40'), 1)).toMatchObject({ headed: 1 });
-    expect(readUseRows(rows('Item\tPower\nname\t(W)\nLamp\t40'), 1)).toMatchObject({ headed: 2 });
+    const two = readUseRows(rows('Item\tPower\nname\t(W)\nLamp\t40'), 1);
+    expect([two.headed, two.columns.map(({ heading }) => heading)]).toEqual([2, ['Item name', 'Power (W)']]);
     expect(readUseRows(rows('Item\tPower\n\t(W)\nLamp\t40'), 1)).toMatchObject({ headed: 1 });
     // rows that are numbered and stand in the usual order, and a first column of figures that is none
     const columns = (text: string) => readUseRows(rows(text), 1).columns.map(({ as: of }) => of);

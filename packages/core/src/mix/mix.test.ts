@@ -6,11 +6,12 @@ import {
   scaledFive,
   section,
   series,
+  seriesAt,
   solveParallel,
   type FiveParameters,
   type ParallelSolved,
 } from '../curve';
-import { boundOf, LONGEST } from './bound';
+import { boundOf, longest, LONGEST } from './bound';
 import { DoorValue, ownKWh } from './doorValue';
 import { bestMix, searchMix, stringsOf, valueOf, withinWays } from './search';
 import { STEP_H, STEPS, type PlaneMonth } from '../sky';
@@ -325,7 +326,9 @@ describe('a pile of unlike panels', () => {
     expect(told).toEqual([...told].sort((a, b) => a - b));
     // a twentieth of each door's half until its strings are known, and half of it until they are in order
     expect(told[0]).toBeCloseTo(0.025, 9);
-    expect(told.filter((share) => share < 0.5 && share >= 0.25).length).toBeGreaterThan(0);
+    // each fourth of the strings it bears
+    const strings = stringsOf(new DoorValue(door('1'), sortsOf(4, 4, 4)), [4, 4, 4]);
+    expect(told.filter((share) => share < 0.5 && share >= 0.25)).toHaveLength(Math.floor(strings.length / 4));
     expect(told).toContainEqual(expect.closeTo(0.525, 9));
     expect(told.at(-1)!).toBeLessThan(1);
     expect(turn.value.exact).toBe(true);
@@ -403,6 +406,8 @@ describe('one door, by hand', () => {
     const tiny = sorts.map((sort) => ({ ...sort, coldVocV: 1, hotVocV: 1 }));
     const long = stringsOf(new DoorValue(door('1', { startV: 1, chargesFromV: 1 }), tiny), [30, 30]);
     expect(Math.max(...long.map(([a, b]) => a! + b!))).toBe(LONGEST);
+    // of the sort with the fewest volts, and one at the least
+    expect([100, 10, 500].map((maxV) => longest(door('1', { maxV }), sorts))).toEqual([5, 1, LONGEST]);
     expect(long).toContainEqual([12, 12]);
   });
   it('finds the top of a curve between its volts', () => {
@@ -415,6 +420,40 @@ describe('one door, by hand', () => {
       const value = new DoorValue(door('1'), own).alone(string);
       expect(relative(value, solvedKWh([string], own, door('1')))).toBeLessThan(2e-5);
     }
+  });
+  it('takes an end of its volts where the top lies beyond, and nothing of a string that another floods', () => {
+    const own = sortsOf(3, 3);
+    // volts fall with the current: halved until it is found
+    const ampsAt = (volts: number, { wm2, cellC }: (typeof weather)[number]) => {
+      const one = section(atConditions(partOf(own[0]!.five, 3), wm2, cellC), cellC);
+      const string = series(Array<typeof one>(6).fill(one));
+      const at = new Float64Array(2);
+      let [low, high] = [0, one.iscA];
+      for (let turn = 0; turn < 60; turn++) {
+        const middle = (low + high) / 2;
+        seriesAt(string, middle, at);
+        if (at[0]! > volts) low = middle;
+        else high = middle;
+      }
+      return low;
+    };
+    for (const [end, limits] of [
+      [50, { maxWorkV: 50 }],
+      [72, { chargesFromV: 72 }],
+    ] as const) {
+      const byHand = weather.reduce((sum, light) => sum + (light.hours * end * ampsAt(end, light)) / 1000, 0);
+      expect(byHand).toBeGreaterThan(0);
+      // steep ends lie between points of its grid
+      expect(relative(new DoorValue(door('1', limits), own).alone([2, 0]), byHand)).toBeLessThan(2e-3);
+    }
+    const from60 = new DoorValue(door('1', { chargesFromV: 60, startV: 60 }), own);
+    expect(from60.alone([2, 0])).toBeGreaterThan(0);
+    expect(
+      from60.together([
+        [2, 0],
+        [0, 1],
+      ]),
+    ).toBe(0);
   });
 });
 
