@@ -182,6 +182,9 @@ describe('curves of an array', () => {
     expect(fitOf(readSheet(broken.arrays.a1!.module)).ok).toBe(false);
     expect(curvesPicture(broken, climate, 'a1')).toBeNull();
     expect(curvesPicture(dairy, climate, 'a9')).toBeNull();
+    const honey = examples().find(({ id }) => id === 'honey-house')!.design;
+    expect(curvesPicture(honey, climate, 'a1')!.inputs).toHaveLength(2);
+    expect(curvesPicture(withAll(honey, { '/arrays/a1/pile/strings': {} }), climate, 'a1')).toBeNull();
     const nowhere = withAll(dairy, { '/place/lat': null });
     expect(curvesPicture(nowhere, null, 'a1')!.inputs[0]!.lines.map(({ id }) => id)).toEqual(['standard']);
   });
@@ -243,6 +246,14 @@ describe('life and cost, by hand', () => {
     expect(rowOf(typed, 'gel').price).toBe(999);
     expect(rowOf(typed, 'agm').price).toBe(CHEMISTRIES.agm.pricePerKWh);
     expect(rowOf(typed, 'lfp').depthPct).toBe(70);
+    // a bank is run down to its depth and no further, and lasts longer the less that is
+    const rows = [30, 60, 90].map((depth) =>
+      rowOf(life({ '/uses/lamp/watts': measured(400), '/bank/depth': chosen(depth) }), 'lfp'),
+    );
+    for (const { meanLowest, depthPct } of rows)
+      expect(meanLowest).toBeGreaterThanOrEqual(1 - depthPct / 100 - 1e-9);
+    const years = rows.map(({ cycleYears }) => cycleYears);
+    expect(years).toEqual(years.toSorted((a, b) => b - a));
   });
   it('says what is too cold for each: charged below freezing, used below its own', () => {
     const but = (coldestC: number, id: string) =>
@@ -282,7 +293,8 @@ describe('life and cost, by hand', () => {
   });
   it('tells when it is full again, and how that suits, by the hours of the mean days', () => {
     const seen = new Set<string>();
-    for (const watts of [1, 20, 60, 100, 140, 200, 300, 900]) {
+    // with 70 W it is full again at ten at the latest, which is still early
+    for (const watts of [1, 20, 60, 70, 100, 140, 200, 300, 900]) {
       const changes = { '/uses/lamp': dcUse(1, 'Lamp', watts, 10), '/bank/unitAh': chosen(300) };
       const { fullAtH, suits } = life(changes);
       const known = fullAtH.filter((hour) => typeof hour === 'number');
@@ -301,6 +313,10 @@ describe('life and cost, by hand', () => {
       seen.add(String(wanted).replace(/\d+/, 'n'));
     }
     expect(seen.size).toBeGreaterThan(2);
+    const sunny = { '/uses/lamp': dcUse(1, 'Lamp', 40, 10), '/bank/unitAh': chosen(300) };
+    expect(life(sunny).suits[0]).toMatch(
+      /^It hardly leaves full in the sunniest months, and is full again by 08:30 in/,
+    );
   });
   it('writes the hours of the clock in halves', () => {
     const seen = new Set<string>();

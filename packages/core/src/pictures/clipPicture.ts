@@ -98,7 +98,7 @@ export function clipPicture(design: Design, grid: JobClimate | null, arrayId: st
 function byHour(steps: Float64Array): number[] {
   const hours = new Array<number>(HOURS).fill(0);
   for (const [step, watts] of steps.entries()) {
-    const hour = Math.min(HOURS - 1, Math.floor((step + 0.5) / STEPS_AN_HOUR));
+    const hour = Math.floor((step + 0.5) / STEPS_AN_HOUR);
     hours[hour] = (hours[hour] ?? 0) + watts / STEPS_AN_HOUR;
   }
   return hours;

@@ -163,9 +163,11 @@ function suitsText(hours: readonly (number | null)[]): string {
     return 'On a mean day of no month in use is it full: the array is small for it.';
   const [first, last] = [Math.min(...known), Math.max(...known)];
   const span =
-    first === 0 && last === 0
-      ? 'It hardly leaves full on a mean day'
-      : `Full again between ${clock(first)} and ${clock(last)} on mean days`;
+    first > 0
+      ? `Full again between ${clock(first)} and ${clock(last)} on mean days`
+      : last === 0
+        ? 'It hardly leaves full on a mean day'
+        : `It hardly leaves full in the sunniest months, and is full again by ${clock(last)} in the others`;
   if (never > 0) return `${span}, and not at all in ${never} of the months in use.`;
   if (last <= EARLY_H) return `${span}: the array is large for it, and most of the day finds no room.`;
   return last <= LATE_H

@@ -1,5 +1,5 @@
 import { calculate } from '../calculate';
-import type { Design } from '../document';
+import type { Design, PanelSort, Pile } from '../document';
 import { judge } from '../evaluate';
 import { tried } from '../findings';
 import { chosen, examples } from '../job';
@@ -52,23 +52,19 @@ describe('the search for strings of unlike panels', () => {
     expect(strung.arrays.a1!.pile!.sorts.k3!.count.value).toBe(4);
   });
 
-  it('shares what two arrays have over both planes, and moves panels from one to the other', () => {
-    const pile = honey.arrays.a1!.pile!;
-    const [k1, k2] = [pile.sorts.k1!, pile.sorts.k2!];
-    const east = {
-      ...honey.arrays.a1!,
-      name: 'East',
-      position: 2,
-      plane: { ...honey.arrays.a1!.plane, azimuth: chosen(90) },
-      strings: { ...honey.arrays.a1!.strings, controller: 'c2' },
-      pile: {
-        blocked: false,
-        sorts: { k1: { ...k2, count: chosen(0) }, k9: { ...k1, count: chosen(1) } },
-        strings: { s1: { position: 1, input: 1, panels: { k9: 1 } } },
-      },
-    };
+  /** With another array to the east that has these sorts, searched for itself or with it. */
+  const withEast = (sorts: Pile['sorts'], strings: Pile['strings'], dairy = 5) => {
+    const a1 = honey.arrays.a1!;
     const both = withAll(honey, {
-      '/arrays/a2': east,
+      '/arrays/a1/pile/sorts/k1/count': chosen(dairy),
+      '/arrays/a2': {
+        ...a1,
+        name: 'East',
+        position: 2,
+        plane: { ...a1.plane, azimuth: chosen(90) },
+        strings: { ...a1.strings, controller: 'c2' },
+        pile: { blocked: false, sorts, strings },
+      },
       '/controllers/c2': { position: 2, ...controllerOfClass(controllerClass('mppt-150-60-two')) },
     });
     const run = (together: boolean) => {
@@ -77,6 +73,33 @@ describe('the search for strings of unlike panels', () => {
       while (!turn.done) turn = search.next();
       return turn.value!;
     };
+    return { both, run };
+  };
+  const { k1, k2 } = honey.arrays.a1!.pile!.sorts as Record<'k1' | 'k2', PanelSort>;
+
+  it('takes for the same only panels of one name and one sheet, and calls what is new to an array by an id that is free there', () => {
+    const { both, run } = withEast(
+      { k1: { ...k2, name: k1.name, count: chosen(1) } },
+      { s1: { position: 1, input: 1, panels: { k1: 1 } } },
+      12,
+    );
+    const after = tried(both, run(true).remedy.operations);
+    const sorts = ['a1', 'a2'].flatMap((id) => Object.values(after.arrays[id]!.pile!.sorts));
+    const count = (name: string, of: PanelSort) =>
+      sorts
+        .filter((sort) => sort.name === name && sort.module.pmax.value === of.module.pmax.value)
+        .reduce((sum, sort) => sum + sort.count.value, 0);
+    expect([count(k1.name, k1), count(k2.name, k2), count(k1.name, k2)]).toEqual([12, 4, 1]);
+    const { k1: kept, ...got } = after.arrays.a2!.pile!.sorts;
+    expect(kept!.module).toEqual(k2.module);
+    expect(Object.keys(got)[0]).toBe('k2');
+    expect(findingsIn(after).some(({ id }) => id.startsWith('pile.missing'))).toBe(false);
+  });
+  it('shares what two arrays have over both planes, and moves panels from one to the other', () => {
+    const { both, run } = withEast(
+      { k1: { ...k2, count: chosen(0) }, k9: { ...k1, count: chosen(1) } },
+      { s1: { position: 1, input: 1, panels: { k9: 1 } } },
+    );
     const [alone, all] = [run(false), run(true)];
     expect(alone.strings.every(({ arrayId }) => arrayId === 'a1')).toBe(true);
     expect(all.kWh).toBeGreaterThan(alone.kWh);

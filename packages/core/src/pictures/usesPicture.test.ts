@@ -52,6 +52,7 @@ describe('the day by hour and group', () => {
       b: dcUse(2, 'Pump', 100, 5, { group: 'water' }),
       c: dcUse(3, 'Boiler', 900, 5, { group: 'other', priority: 'surplus' }),
       d: dcUse(4, 'Saw', 900, 5, { group: 'tools', stage: 1 }),
+      e: dcUse(5, 'Spare', 0, 5, { group: 'comfort' }),
     });
     expect(picture(design).groups.map(({ group }) => group)).toEqual(['water', 'lighting']);
   });
@@ -149,6 +150,8 @@ describe('what changing it would save', () => {
     const noon = { ...washer, paint: { year: painted(NO_PAINT, 22, 25, true) } };
     expect(saving(cabin({ a: noon }), /^Run it in the sun$/)).toBeUndefined();
     expect(saving(cabin({ a: { ...washer, priority: 'must' } }), /^Run it in the sun$/)).toBeUndefined();
+    expect(saving(cabin({ a: { ...washer, group: 'cold' } }), /^Run it in the sun$/)).toBeUndefined();
+    expect(picture(cabin({ a: washer }), null).savings).toEqual([]);
   });
   it('is feeding with DC what need not pass the inverter', () => {
     const router = dcUse(1, 'Router', 10, 24, { group: 'communications', supply: 'ac' });
@@ -244,6 +247,19 @@ describe('today and later', () => {
     expect(stages.map(({ stands }) => stands)).toEqual([true, expect.any(Boolean), false]);
     expect(stages[2]!.units).toBeGreaterThan(stages[1]!.units);
     expect(stages[2]!.modules!).toBeGreaterThan(stages[0]!.modules!);
+  });
+  it('stands by its days and by its sun', () => {
+    const stands = (units: number, change: Record<string, unknown>) =>
+      picture({ ...withValueAt(design, '/bank/parallel', chosen(units)), ...change }).stages.map((row) => [
+        row.stands,
+        row.days! >= 1.99,
+        row.ratio! >= 1,
+      ]);
+    const days = stands(1, {});
+    expect(days.at(-1)![1]).toBe(false);
+    const sun = stands(40, {});
+    expect(sun.at(-1)).toEqual([false, true, false]);
+    for (const [told, ...both] of [...days, ...sun]) expect(told).toBe(both.every(Boolean));
   });
   it('is not told where all is built at once', () => {
     expect(picture(cabin({ a: dcUse(1, 'Lamp', 10, 5) })).stages).toEqual([]);

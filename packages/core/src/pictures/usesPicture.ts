@@ -213,14 +213,14 @@ interface Change {
 
 function changesOf(facts: Facts, row: UseRow, use: Use, wh: number, month: number): Change[] {
   const path = `/uses/${row.id}`;
-  const changes: Change[] = [];
-  if (row.offWh > 0)
-    changes.push({
+  const changes: Change[] = [
+    {
       what: 'Switch it off',
       why: 'a switched socket ends its off draw',
       wh: row.offWh,
       change: remedy('Switch it off', put(`${path}/standby`, { value: 0, from: 'chosen' })),
-    });
+    },
+  ];
   if (use.group === 'cold')
     changes.push({
       what: 'A better one',

@@ -29,7 +29,7 @@ describe('an inverter where it stands', () => {
     expect(inverterAt(fourKW, 'single', 1000, 0).continuousW).toBeCloseTo(400, 9);
   });
   it('is told by typical classes that hold together', () => {
-    for (const { watts, idleW, searchW, efficiencyPct, buses, id } of MACHINE_CLASSES) {
+    for (const { watts, idleW, searchW, efficiencyPct, buses, id, label } of MACHINE_CLASSES) {
       expect([...watts]).toEqual([...watts].sort((a, b) => a - b));
       // idle draw of 0.3 to 2 % of the rating: common practice
       expect(idleW / watts[0]).toBeGreaterThan(0.003);
@@ -38,7 +38,9 @@ describe('an inverter where it stands', () => {
       expect(efficiencyPct).toBeGreaterThan(80);
       expect(buses.length).toBeGreaterThan(0);
       expect(MACHINE_CLASSES.filter((other) => other.id === id)).toHaveLength(1);
+      expect(label).toContain(watts[0] < 1000 ? `, ${watts[0]} W` : `, ${watts[0] / 1000} kW`);
     }
+    expect(MACHINE_CLASSES.some(({ watts }) => watts[0] === 1000)).toBe(true);
   });
 });
 
@@ -92,6 +94,9 @@ describe('what the uses ask', () => {
       startW: 2000 + 4400,
       starts: 'Pump',
     });
+    const turned = { kettle: { ...uses.kettle, position: 1 }, pump: { ...uses.pump, position: 2 } };
+    const asked = acAsked(computeLoads({ ...design, uses: turned }), turned);
+    expect(asked).toMatchObject({ largest: 'Kettle', alone: 'Pump', runningW: 3100 });
   });
   it('falls on the legs as they are told', () => {
     const split = { ...design, supply: { ...design.supply, phases: 'split' as const } };

@@ -100,6 +100,8 @@ describe('charging', () => {
     expect(chargedTo(curve, 0.2, hoursBetween(curve, 0.2, 0.8))).toBeCloseTo(0.8, 9);
     expect(chargedTo(curve, 0.5, 1000)).toBe(1);
     expect(chargedTo(curve, 0.37, 0)).toBeCloseTo(0.37, 9);
+    // between the points of its curve too
+    expect(chargedTo(curve, 0.2134, hoursBetween(curve, 0.2134, 0.7777))).toBeCloseTo(0.7777, 9);
   });
   it('takes ever longer towards full', () => {
     const lead = chargeCurve({ ...bank, acceptance: CHEMISTRIES.flooded.acceptance }, 2500);
@@ -344,6 +346,9 @@ describe('a source on a bank', () => {
     expect(walked.there.filter(Boolean)).toHaveLength(31 + 30 + 31 + 31 + 28 + 31);
     expect(walked.there[0]).toBe(true);
     expect(walked.there[180]).toBe(false);
+    // an outlet is no engine that height or heat takes from
+    const high = { altitudeM: 2500, hotC: 40 };
+    expect([now(plan).keeps, now(plan, high).keeps, now(source(), high).keeps < 0.9]).toEqual([1, 1, true]);
   });
   it('asks nobody where it starts by itself', () => {
     const by = (automatic: boolean) => walkSource(now(source({ hoursAWeek: 10 }, { automatic })), bank, 0);

@@ -39,9 +39,10 @@ describe('what waits for surplus', () => {
   it('says what holds it back: its own watts, or the sun', () => {
     const [asks] = inTurn[1]!.asksWh;
     const taken = days.map((_, m) => ({ tank: m === 0 ? 2000 / 0.92 : m === 1 ? asks! / 2 : asks! }));
-    const [, told] = surplusUses(inTurn, job.uses, rows(job), taken);
+    const [other, told] = surplusUses(inTurn, job.uses, rows(job), taken);
     expect(told!.limit.slice(0, 3)).toEqual(['watts', 'sun', 'asks']);
     expect(told).toMatchObject({ name: 'Tank', watts: 2000, litres: 60 });
+    expect(other).toMatchObject({ name: 'Car', watts: 1000, litres: null });
   });
   it('of several alike asks for all of them, and heats no water with what is no water', () => {
     const uses = { car: { ...car, count: chosen(3), given: { litres: chosen(60) } } };
