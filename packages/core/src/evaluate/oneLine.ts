@@ -2,7 +2,7 @@ import { inOrder, panelCount, saidOf, type Design, type Sheet } from '../documen
 import type { Figure } from '../figures';
 import type { Finding } from '../findings';
 import { displayFigure, joined, type Quantity } from '../units';
-import { sizeText, type Guard } from '../wiring';
+import { deviceText, sizeText, type Guard } from '../wiring';
 import type { SizeName } from '../document';
 import type { Evaluation } from './evaluation';
 import type { WireRun } from './wireView';
@@ -171,7 +171,10 @@ function drawnRun(
     device: !told
       ? null
       : device
-        ? `${device.many > 1 ? `${device.many} × ` : ''}${kind.replace(/ fuse$/, '').replace('fuse for panels, ', '')} ${show(device.amps, 'current')}`
+        ? deviceText(
+            { ...device, label: kind.replace(/ fuse$/, '').replace('fuse for panels, ', '') },
+            (amps) => show(amps, 'current'),
+          )
         : run.kind === 'feed'
           ? `${2 * run.many} poles, ${show(run.highV, 'voltage')}`
           : null,
@@ -240,7 +243,9 @@ function drawnPart(
       const fused = run?.device;
       return part(
         `${fused ? 'Combiner' : 'Branch'}${run?.on.replace(/inputs?/, '') ?? ''}`,
-        fused ? [`${fused.many} fuses ${show(fused.amps, 'current')}`] : [],
+        fused?.sizes.map(
+          ({ many, amps }) => `${many} fuse${many === 1 ? '' : 's'} ${show(amps, 'current')}`,
+        ) ?? [],
       );
     }
     case 'controller': {
@@ -259,9 +264,7 @@ function drawnPart(
         'Bank',
         [
           `${design.busVolts} V, ${design.bank.parallel.value} × ${show(design.bank.unitAh.value, 'charge')}`,
-          links?.device
-            ? `${links.device.many} × ${links.device.label} ${show(links.device.amps, 'current')}`
-            : '',
+          links?.device ? deviceText(links.device, (amps) => show(amps, 'current')) : '',
           fault ? `can give ${joined(fault.shown)}` : '',
         ],
         on(/^bank\./),

@@ -234,7 +234,7 @@ describe('a pile of unlike panels', () => {
     expect(blocked?.sentence).toMatch(/does not stand in for a fuse/);
   });
 
-  it('has one size of fuse an input, which the string that bears least must bear too', () => {
+  it('has a size of fuse for all strings of an input where each bears it, else each its own', () => {
     const sort = (k: string, isc: number, bears: number): [string, unknown][] => [
       [`/arrays/a1/pile/sorts/${k}/pieces`, {}],
       [`/arrays/a1/pile/sorts/${k}/module/isc`, chosen(isc)],
@@ -242,14 +242,35 @@ describe('a pile of unlike panels', () => {
     ];
     const on = (...sorts: string[]) =>
       Object.fromEntries(sorts.map((k, i) => [`s${i}`, { position: i, input: 1, panels: { [k]: 2 } }]));
-    const three = (bears: number) =>
-      put(honey, ...sort('k1', 12, bears), ...sort('k2', 2, 20), [
+    const three = (bears: number, weak = 20) =>
+      put(honey, ...sort('k1', 12, bears), ...sort('k2', 2, weak), [
         '/arrays/a1/pile/strings',
         on('k1', 'k1', 'k2'),
       ]);
     // 1.56 × 12 A asks for 20 A (NEC 690.9), which the weak one bears; the strong ones, fed (12 + 2) × 1.25, are rated for 15
     expect(find(three(20), 'pile.fuses.1')).toMatchObject({ severity: 'note', value: 30, limit: 20 });
     expect(find(three(15), 'pile.fuses.1')).toMatchObject({ severity: 'stop', value: 17.5, limit: 15 });
+    expect(find(three(20), 'pile.fuses.1')!.sentence).toContain('A combiner with 20 A fuses');
+    // the weak one asks for 1.56 × 2 A: 4 A, where it does not bear what the strong ones need
+    const weak = find(three(20, 10), 'pile.fuses.1')!;
+    expect(weak).toMatchObject({ severity: 'note', value: 30, limit: 10 });
+    const { name } = honey.arrays.a1!.pile!.sorts.k2!;
+    expect(weak.sentence).toContain(
+      `A combiner with a 4 A fuse for the string of ${name}, 20 A for the others`,
+    );
+    const { wiring, takeOff } = calculate(three(20, 10), climate);
+    const { device } = wiring.wired.find(({ circuit }) => circuit.key === 'string-a1')!;
+    expect(device!.sizes).toEqual([
+      { amps: 4, many: 1 },
+      { amps: 20, many: 2 },
+    ]);
+    expect(
+      takeOff.parts.filter(({ what }) => what.includes('gPV')).map(({ what, many }) => [what, many]),
+    ).toEqual([
+      ['fuse for panels, gPV 4 A', 1],
+      ['fuse for panels, gPV 20 A', 2],
+    ]);
+    expect(find(three(20, 3), 'pile.fuses.1')?.severity).toBe('stop');
     // one that nothing harms as far as is known, and one whose sheet is silent
     const silent = put(three(30), ['/arrays/a1/pile/sorts/k1/module/maxFuse', null]);
     expect(

@@ -1,7 +1,7 @@
 import type { ArrayFacts } from '../calculate';
 import type { UnfitReason } from '../curve';
 import type { Pen } from '../figures';
-import { fedOn, overfed, stringFuseA, type PileFacts } from '../strings';
+import { fedOn, overfed, stringFuseA, stringFuses, type BackFed, type PileFacts } from '../strings';
 import { ofEveryArray, type ArrayRule } from './everyArray';
 import type { School } from '../document';
 import type { FindingParts, Rule } from './finding';
@@ -125,6 +125,17 @@ const thumb: PileRule = ({ inputs }, _, pen) =>
     ];
   });
 
+/** "25 A fuses", or "a 10 A fuse for the string of Old ones, 25 A for the others". */
+function fusesText(fed: readonly BackFed[], amps: readonly number[]): string {
+  const most = Math.max(...amps);
+  const smaller = fed.flatMap(({ sort, silent }, i) =>
+    (amps[i] ?? most) < most ? [`a ${amps[i]} A fuse for the string of ${sort || silent}`] : [],
+  );
+  return smaller.length === 0
+    ? `${most} A fuses`
+    : [...new Set(smaller), `${most} A for the others`].join(', ');
+}
+
 /** What the other strings of an input can drive into one that fails, against the fuse its panels allow. */
 const fuses: PileRule = (pile, _, pen, school) =>
   pile.inputs.flatMap(({ strings, window }): FindingParts[] => {
@@ -132,18 +143,18 @@ const fuses: PileRule = (pile, _, pen, school) =>
     const fed = fedOn(strings, pile.sorts);
     const weakest = overfed(fed);
     const silent = fed.find((string) => string.silent !== null);
-    // one combiner, one size: whatever the others can harm must bear it
-    const fuse = Math.max(...strings.map(({ iscA }) => stringFuseA(iscA, school) ?? Infinity));
+    const { amps, unfit } = stringFuses(fed, school);
+    const bare = fed[unfit];
     const at = { id: `pile.fuses.${window.input}`, sheet: 'strings' as const };
-    if (weakest && fuse > weakest.bearsA)
+    if (bare)
       return [
         {
           ...at,
           severity: 'stop',
           title: `No fuse protects the panels of input ${window.input}`,
-          sentence: `The others can feed ${pen(weakest.amps, 'current')} into a failed string, more than the ${pen(weakest.bearsA, 'current')} that ${weakest.sort} bears, and the next size of fuse (${FUSE_RULES[school]}) is ${Number.isFinite(fuse) ? fuse : 'over 60'} A. Fewer strings side by side; a blocking diode does not stand in for a fuse.`,
-          value: weakest.amps,
-          limit: weakest.bearsA,
+          sentence: `The others can feed ${pen(bare.fedA, 'current')} into a failed string, more than the ${pen(bare.bearsA ?? 0, 'current')} that ${bare.sort} bears, and the next size of fuse (${FUSE_RULES[school]}) is ${stringFuseA(bare.iscA, school) ?? 'over 60'} A. Fewer strings side by side; a blocking diode does not stand in for a fuse.`,
+          value: bare.fedA,
+          limit: bare.bearsA,
         },
       ];
     if (silent && strings.length >= FUSES_FROM)
@@ -152,8 +163,8 @@ const fuses: PileRule = (pile, _, pen, school) =>
           ...at,
           severity: 'look',
           title: `Strings need fuses on input ${window.input}`,
-          sentence: `${strings.length} strings can feed ${pen(silent.amps, 'current')} into a failed one; the sheet of ${silent.silent} gives no largest fuse: read it off the panel’s back.`,
-          value: silent.amps,
+          sentence: `${strings.length} strings can feed ${pen(silent.fedA, 'current')} into a failed one; the sheet of ${silent.silent} gives no largest fuse: read it off the panel’s back.`,
+          value: silent.fedA,
         },
       ];
     if (!weakest) return [];
@@ -162,8 +173,8 @@ const fuses: PileRule = (pile, _, pen, school) =>
         ...at,
         severity: 'note',
         title: `A fuse in every string of input ${window.input}`,
-        sentence: `The others can feed ${pen(weakest.amps, 'current')} into a failed string; ${weakest.sort} is rated for ${pen(weakest.bearsA, 'current')}. A combiner with ${fuse} A fuses (${FUSE_RULES[school]}). A blocking diode does not stand in for a fuse: it fails shorted (IEC 62548, from memory).`,
-        value: weakest.amps,
+        sentence: `The others can feed ${pen(weakest.fedA, 'current')} into a failed string; ${weakest.sort} is rated for ${pen(weakest.bearsA, 'current')}. A combiner with ${fusesText(fed, amps)} (${FUSE_RULES[school]}). A blocking diode does not stand in for a fuse: it fails shorted (IEC 62548, from memory).`,
+        value: weakest.fedA,
         limit: weakest.bearsA,
       },
     ];

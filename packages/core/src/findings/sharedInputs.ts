@@ -2,7 +2,7 @@ import { lossSideBySide } from '../array';
 import type { ArrayFacts, Facts } from '../calculate';
 import { remembered } from '../memo';
 import { BRIGHT_SKY } from '../module';
-import { backFedAmps, stringFuseA, strungOn } from '../strings';
+import { isOverfed, stringFuses, strungOn, type StringFed } from '../strings';
 import { put, remedy, tried, type FindingParts, type Reckon, type Remedy, type Rule } from './finding';
 
 /** How far apart the working volts of strings side by side may be. Common practice. */
@@ -64,8 +64,8 @@ export const inputsShared: Rule = (facts, pen) =>
       ];
     const window = on[0]?.berth.windows[input - 1];
     const strung = on.flatMap((array) => strungOn(array, input) ?? []);
-    const iscs = strung.flatMap(({ iscA }) => iscA);
-    const isc = iscs.reduce((sum, amps) => sum + amps, 0) * BRIGHT_SKY;
+    const sum = strung.flatMap(({ each }) => each).reduce((all, { iscA }) => all + iscA, 0);
+    const isc = sum * BRIGHT_SKY;
     if (window && isc > window.maxIscA)
       return [
         {
@@ -79,21 +79,24 @@ export const inputsShared: Rule = (facts, pen) =>
           focus,
         },
       ];
-    const parallel = iscs.length;
-    const iscEach = Math.max(0, ...iscs);
-    const bears = Math.min(...strung.map(({ bearsA }) => bearsA ?? Infinity));
-    const back = backFedAmps(parallel, iscEach);
-    const fuse = stringFuseA(iscEach, facts.design.school);
-    const fused =
-      back <= bears
-        ? ''
-        : ` ${parallel} strings can feed ${pen(back, 'current')} into a failed one, more than the ${pen(bears, 'current')} its maker allows: a fuse of ${fuse ?? 'over 60'} A in each.`;
-    const unfused = back > bears && (fuse === null || fuse > bears);
+    // each is fed by all the others, of its own array and of those beside it
+    const fed = strung.flatMap(({ each }) =>
+      each.map(({ iscA, bearsA }): StringFed => ({ iscA, bearsA, fedA: (sum - iscA) * BRIGHT_SKY })),
+    );
+    const [weakest] = fed.filter(isOverfed).toSorted((a, b) => (a.bearsA ?? 0) - (b.bearsA ?? 0));
+    const { amps, unfit } = stringFuses(fed, facts.design.school);
+    const told = fed[unfit] ?? weakest;
+    const sizes = [...new Set(amps)]
+      .toSorted((a, b) => a - b)
+      .map((size) => (Number.isFinite(size) ? size : 'over 60'));
+    const fused = told
+      ? ` ${fed.length} strings can feed ${pen(told.fedA, 'current')} into a failed one, more than the ${pen(told.bearsA ?? 0, 'current')} its maker allows: ${sizes.length === 1 ? `a fuse of ${sizes[0]} A in each` : `a fuse in each, of ${sizes.join(' and ')} A by its own amps`}.`
+      : '';
     const lost = lossOfSharing(on);
     return [
       {
         id: `controller.shared:${id}`,
-        severity: unfused ? 'stop' : 'note',
+        severity: unfit >= 0 ? 'stop' : 'note',
         sheet: 'strings',
         title: 'Strings that face different ways share an input',
         sentence: `${where}: accepted practice where their volts are alike. ${lost === null ? '' : `By their curves that costs ${pen(100 * lost, 'percent')} of the year. `}Their amps add up to ${pen(isc, 'current')} under a bright sky${window && Number.isFinite(window.maxIscA) ? `; the input is rated for ${pen(window.maxIscA, 'current')}` : ''}.${fused}`,

@@ -95,6 +95,22 @@ describe('a fuse', () => {
   });
 });
 
+describe('a fuse of a string', () => {
+  it('that lets more into it than its panels bear stops the job', () => {
+    // three strings of 13.95 A feed 34.9 A into one that fails, and its sheet allows 25
+    const typed = (amps: number) => said('string-a1', { fuse: measured(amps) });
+    expect(found(typed(25), 'wire.panels:string-a1')).toBeUndefined();
+    expect(cured(typed(30), 'wire.panels:string-a1')).toMatchObject({
+      severity: 'stop',
+      value: 30,
+      limit: 25,
+    });
+    // where the others cannot harm it none is too large for them
+    const two = withValueAt(typed(30), '/arrays/a1/strings/parallel', measured(2));
+    expect(found(two, 'wire.panels:string-a1')).toBeUndefined();
+  });
+});
+
 describe('a stretch', () => {
   it('with too little earth over it is dug deeper at a press', () => {
     const shallow = withValueAt(vale, '/wiring/stretches/t1/depth', measured(300));

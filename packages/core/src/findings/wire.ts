@@ -126,6 +126,26 @@ const opensInUse: Rule = ({ wiring }, pen) =>
     ];
   });
 
+/** A fuse that is there and lets more into a failed string than its panels bear. */
+const harmsPanels: Rule = ({ wiring }, pen) =>
+  wiring.wired.flatMap(({ circuit, plan, device }): FindingParts[] => {
+    const most = circuit.mostFuseA;
+    if (!plan?.fuse || !device || most === null || plan.fuse.value <= most + 1e-9) return [];
+    return [
+      {
+        id: `wire.panels:${circuit.key}`,
+        severity: 'stop',
+        sheet: 'wire',
+        title: 'A fuse larger than the panels bear',
+        sentence: `${circuit.name}: the others feed a string that fails until its fuse of ${pen(plan.fuse.value, 'current')} opens; its panels allow no more than ${pen(most, 'current')}.`,
+        value: plan.fuse.value,
+        limit: most,
+        remedies: [remedy('Take the one that suits', said(circuit.key, changed(plan, 'fuse', null)))],
+        focus: `/wiring/circuits/${circuit.key}/fuse`,
+      },
+    ];
+  });
+
 /** A short that no usual fuse breaks. */
 const cannotBreak: Rule = ({ wiring, design }, pen) =>
   wiring.wired.flatMap(({ circuit, device }): FindingParts[] => {
@@ -277,6 +297,7 @@ export const WIRE_RULES: readonly Rule[] = [
   tooThin,
   noneDoes,
   opensInUse,
+  harmsPanels,
   cannotBreak,
   sideBySide,
   fullPipe,

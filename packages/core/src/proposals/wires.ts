@@ -35,9 +35,10 @@ function devices(wired: readonly Wired[], pen: Pen): string[] {
   const counts = new Map<string, { many: number; amps: number }>();
   for (const { device, circuit } of wired) {
     if (!device || circuit.ac) continue;
-    const label = `${device.label} ${pen(device.amps, 'current')}`;
-    const there = counts.get(label)?.many ?? 0;
-    counts.set(label, { many: there + device.many, amps: device.amps });
+    for (const { amps, many } of device.sizes) {
+      const label = `${device.label} ${pen(amps, 'current')}`;
+      counts.set(label, { many: (counts.get(label)?.many ?? 0) + many, amps });
+    }
   }
   return [...counts]
     .toSorted(([, a], [, b]) => b.amps - a.amps)

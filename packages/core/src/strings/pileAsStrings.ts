@@ -94,6 +94,6 @@ export function pileAsStrings(
     chosen,
     arrangements: [],
     best: null,
-    backFedA: Math.max(0, ...inputs.flatMap(({ strings }) => fedOn(strings, sorts).map(({ amps }) => amps))),
+    backFedA: Math.max(0, ...inputs.flatMap(({ strings }) => fedOn(strings, sorts).map(({ fedA }) => fedA))),
   };
 }

@@ -2,7 +2,7 @@ import { calculate } from '../calculate';
 import { withValueAt } from '../document';
 import { examples } from '../job';
 import { plainClimate } from '../testing/climates';
-import { fedOn, overfed, strungOn } from '.';
+import { fedOn, overfed, stringFuses, strungOn } from '.';
 
 const sorts = ([20, 15, 10, null] as const).map((maxFuseA, k) => ({ name: `k${k}`, module: { maxFuseA } }));
 const one = (k: number, iscA: number) => ({ panels: sorts.map((_, i) => (i === k ? 2 : 0)), iscA });
@@ -11,25 +11,47 @@ it('a string that fails is fed by all the others under a bright sky, and bears w
   // (all − own) × 1.25 (NEC 690.9; IEC 62548, from memory)
   const fed = fedOn([one(0, 10), one(1, 6), { panels: [0, 1, 1, 0], iscA: 4 }, one(3, 2)], sorts);
   expect(fed).toEqual([
-    { amps: 15, bearsA: 20, sort: 'k0', silent: null },
-    { amps: 20, bearsA: 15, sort: 'k1', silent: null },
-    { amps: 22.5, bearsA: 10, sort: 'k2', silent: null },
-    { amps: 25, bearsA: null, sort: '', silent: 'k3' },
+    { iscA: 10, fedA: 15, bearsA: 20, sort: 'k0', silent: null },
+    { iscA: 6, fedA: 20, bearsA: 15, sort: 'k1', silent: null },
+    { iscA: 4, fedA: 22.5, bearsA: 10, sort: 'k2', silent: null },
+    { iscA: 2, fedA: 25, bearsA: null, sort: '', silent: 'k3' },
   ]);
   expect(overfed(fed)).toEqual(fed[2]);
   expect(overfed(fed.slice(0, 1))).toBeNull();
   // what bears least comes first, also where another is fed more beyond what it bears
   expect(
     overfed([
-      { ...fed[0]!, amps: 60 },
-      { ...fed[2]!, amps: 11 },
+      { ...fed[0]!, fedA: 60 },
+      { ...fed[2]!, fedA: 11 },
     ]),
-  ).toMatchObject({ sort: 'k2', amps: 11 });
+  ).toMatchObject({ sort: 'k2', fedA: 11 });
   // a silent sheet hides no other of the same string
   expect(fedOn([{ panels: [0, 0, 1, 1], iscA: 4 }, one(0, 9)], sorts)[0]).toMatchObject({
     bearsA: 10,
     silent: 'k3',
   });
+});
+
+it('strings side by side have fuses of one size where all bear it, else each its own, by NEC 690.9', () => {
+  const beside = (...strings: [iscA: number, bearsA: number | null][]) => {
+    const all = strings.reduce((sum, [iscA]) => sum + iscA, 0);
+    const { amps, unfit } = stringFuses(
+      strings.map(([iscA, bearsA]) => ({ iscA, bearsA, fedA: (all - iscA) * 1.25 })),
+      'north-american',
+    );
+    return [...amps, unfit];
+  };
+  // 1.5625 × 12 A asks for 20 A, × 4 A for 8 A
+  expect(beside([12, 20], [12, 20], [4, 20])).toEqual([20, 20, 20, -1]);
+  expect(beside([12, 20], [12, 20], [4, 15])).toEqual([20, 20, 8, -1]);
+  expect(beside([12, 20], [12, 20], [4, 7])).toEqual([20, 20, 20, 2]);
+  // the first that bears not even its own is told
+  expect(beside([12, 15], [12, 20], [4, 7]).at(-1)).toBe(0);
+  // what the others cannot harm, and of what no sheet says, stands in nobody's way
+  expect(beside([12, 15], [4, 15])).toEqual([20, 20, -1]);
+  expect(beside([12, 20], [12, 20], [4, null])).toEqual([20, 20, 20, -1]);
+  // above 60 A none is sold
+  expect(beside([40, 60], [40, 60], [4, 5]).slice(0, 2)).toEqual([Infinity, Infinity]);
 });
 
 it('inputs of a pile are told apart by their number, those of alike panels are all one', () => {
@@ -38,5 +60,6 @@ it('inputs of a pile are told apart by their number, those of alike panels are a
   const on = (input: number) => strungOn(pile, input)?.panels;
   expect([on(1), on(2), on(3)]).toEqual([6, 5, undefined]);
   const alike = calculate(withValueAt(honey, '/arrays/a1/pile', null), plainClimate(44)).arrays[0]!;
-  expect(strungOn(alike, 2)).toMatchObject({ panels: 6, iscA: [alike.module.iscA, alike.module.iscA] });
+  const { iscA } = alike.module;
+  expect(strungOn(alike, 2)).toMatchObject({ panels: 6, each: [{ iscA }, { iscA }] });
 });

@@ -1,7 +1,7 @@
-import { inOrder, type ArrayPlan, type PanelSort } from '../document';
+import { inOrder, type ArrayPlan, type PanelSort, type School } from '../document';
 import type { StringOf } from '../mix';
 import { BRIGHT_SKY, readSheet, type ModuleNumbers } from '../module';
-import { backFedAmps } from './fit';
+import { backFedAmps, stringFuseA } from './fit';
 import { stringsByInput, type PileFacts, type PileInput } from './pile';
 import type { StringsResult } from './strings';
 
@@ -11,25 +11,28 @@ export interface Strung {
   input: number;
   panels: number;
   watts: number;
-  /** Short-circuit amps of each string: of unlike panels those of the strongest in it. */
-  iscA: readonly number[];
+  each: readonly StringFed[];
   /** Working amps of the strongest string; those of all together, and the volts they work at, by their sheets those of the lowest. */
   eachA: number;
   impA: number;
   vmpV: number;
   /** The most volts in the cold. */
   coldVocV: number;
-  /** What the others can feed into the string that is worst off, and what it bears; null where no sheet says. */
-  fed: Pick<BackFed, 'amps' | 'bearsA'>;
-  /** The least that any of them bears. */
+}
+
+/** A string beside others, A. */
+export interface StringFed {
+  /** Short-circuit amps at standard conditions: of unlike panels those of the strongest in it. */
+  iscA: number;
+  /** What the others can feed into it when it fails. */
+  fedA: number;
+  /** The least of its sheets' largest fuses; null where all are silent. */
   bearsA: number | null;
 }
 
-/** What the other strings of an input can feed into one that fails, and what its panels bear. */
-export interface BackFed {
-  amps: number;
-  /** The least of its sheets' largest fuses, and whose; null where all are silent. */
-  bearsA: number | null;
+/** The same with the names of its panels. */
+export interface BackFed extends StringFed {
+  /** Whose sheet allows the smallest fuse. */
   sort: string;
   /** A sort of it whose sheet is silent. */
   silent: string | null;
@@ -60,7 +63,8 @@ export function fedOn(
       .flatMap(({ name, module: { maxFuseA } }) => (maxFuseA === null ? [] : [{ name, maxFuseA }]))
       .toSorted((a, b) => a.maxFuseA - b.maxFuseA);
     return {
-      amps: (all - iscA) * BRIGHT_SKY,
+      iscA,
+      fedA: (all - iscA) * BRIGHT_SKY,
       bearsA: weakest?.maxFuseA ?? null,
       sort: weakest?.name ?? '',
       silent: there.find(({ module }) => module.maxFuseA === null)?.name ?? null,
@@ -72,8 +76,27 @@ export function fedOn(
 export const overfed = (fed: readonly BackFed[]): (BackFed & { bearsA: number }) | null =>
   fed
     .flatMap((string) => (string.bearsA === null ? [] : [{ ...string, bearsA: string.bearsA }]))
-    .filter(({ amps, bearsA }) => amps > bearsA)
+    .filter(isOverfed)
     .toSorted((a, b) => a.bearsA - b.bearsA)[0] ?? null;
+
+export const isOverfed = ({ fedA, bearsA }: StringFed): boolean => bearsA !== null && fedA > bearsA;
+
+/**
+ * A fuse for each of the strings side by side, A, in their order: of one size where all that the others could harm bear
+ * that, else each of its own, so that a strong string beside a weak one does no harm to it. Infinity where none is sold.
+ * @returns `unfit` the first that they could harm and that does not even bear its own, -1 where there is none
+ */
+export function stringFuses(
+  strings: readonly StringFed[],
+  school: School,
+): { amps: readonly number[]; unfit: number } {
+  const own = strings.map(({ iscA }) => stringFuseA(iscA, school) ?? Infinity);
+  const bears = strings.map((string) => (isOverfed(string) ? (string.bearsA ?? Infinity) : Infinity));
+  const one = Math.max(...own);
+  const together = one <= Math.min(...bears);
+  const unfit = own.findIndex((amps, i) => amps > (bears[i] ?? Infinity));
+  return { amps: together || unfit >= 0 ? own.map(() => one) : own, unfit };
+}
 
 /** True of inputs that may share one kind of wires and fuses. */
 export const strungAlike = (a: Strung, b: Strung): boolean =>
@@ -82,8 +105,9 @@ export const strungAlike = (a: Strung, b: Strung): boolean =>
     a.watts === b.watts &&
     a.vmpV === b.vmpV &&
     a.coldVocV === b.coldVocV &&
-    a.fed.bearsA === b.fed.bearsA &&
-    a.iscA.join() === b.iscA.join());
+    fedAs(a) === fedAs(b));
+
+const fedAs = ({ each }: Strung): string => each.map(({ iscA, bearsA }) => `${iscA} ${bearsA}`).join();
 
 /** A sort as its strings see it. */
 interface SortIn extends Bears {
@@ -109,20 +133,15 @@ function unlike(input: number, on: readonly { panels: StringOf }[], sorts: reado
       coldVocV: sum(({ coldVocV }) => coldVocV),
     };
   });
-  const fed = fedOn(strings, sorts);
-  const bears = fed.flatMap(({ bearsA }) => (bearsA === null ? [] : [bearsA]));
   return {
     input,
     panels: strings.reduce((sum, { many }) => sum + many, 0),
     watts: strings.reduce((sum, { watts }) => sum + watts, 0),
-    iscA: strings.map(({ iscA }) => iscA),
+    each: fedOn(strings, sorts).map(({ iscA, fedA, bearsA }) => ({ iscA, fedA, bearsA })),
     eachA: Math.max(...strings.map(({ impA }) => impA)),
     impA: strings.reduce((sum, { impA }) => sum + impA, 0),
     vmpV: Math.min(...strings.map(({ vmpV }) => vmpV)),
     coldVocV: Math.max(...strings.map(({ coldVocV }) => coldVocV)),
-    // the one that is fed more than it bears, else the one that is fed most
-    fed: overfed(fed) ?? fed.reduce((a, b) => (b.amps > a.amps ? b : a)),
-    bearsA: bears.length > 0 ? Math.min(...bears) : null,
   };
 }
 
@@ -169,13 +188,15 @@ export function strungOf({ plan, module, strings, pile }: StrungPart): Strung[] 
     input: 1,
     watts: watts / inputs,
     panels: series * parallel,
-    iscA: Array<number>(parallel).fill(iscA),
+    each: Array<StringFed>(parallel).fill({
+      iscA,
+      fedA: backFedAmps(parallel, iscA),
+      bearsA: module.maxFuseA,
+    }),
     eachA: impA,
     impA: parallel * impA,
     vmpV: series * module.vmpV,
     coldVocV,
-    fed: { amps: backFedAmps(parallel, iscA), bearsA: module.maxFuseA },
-    bearsA: module.maxFuseA,
   });
 }
 

@@ -29,6 +29,8 @@ export interface Circuit {
   kind: CircuitKind;
   /** The array whose panels it comes from; null of what does not. */
   array: string | null;
+  /** Of strings, the largest fuse that those bear which the others could harm; null where there are none. */
+  mostFuseA: number | null;
   /** Of such a run "input 2", where its array has others that are strung otherwise; else nothing. */
   on: string;
   name: string;
@@ -99,6 +101,7 @@ export const plain = {
   dropShare: 1,
   factor: CONTINUOUS,
   startA: 0,
+  mostFuseA: null,
 };
 
 /** Where a circuit lies that nobody routed. */

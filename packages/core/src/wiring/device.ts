@@ -1,5 +1,5 @@
 import type { School } from '../document';
-import { stringFuseA } from '../strings';
+import { stringFuses } from '../strings';
 import type { Circuit, CircuitKind } from './circuit';
 import type { ArrayWires } from './scene';
 
@@ -104,8 +104,23 @@ export interface Device {
   breaksA: number | null;
   /** How many of it. */
   many: number;
+  /** By size, the smallest first: strings of unlike panels side by side may have fuses of several, of which `amps` is the largest. */
+  sizes: readonly { amps: number; many: number }[];
   /** True of one that is there already. */
   typed: boolean;
+}
+
+/** "3 × MRBF fuse 30 A", or "fuse for panels, gPV: 1 × 10 A and 2 × 25 A"; how many of one alone only where that is asked. */
+export function deviceText(
+  { label, sizes }: Pick<Device, 'label' | 'sizes'>,
+  show: (amps: number) => string,
+  counted = true,
+): string {
+  const times = (many: number) => (counted && many > 1 ? `${many} × ` : '');
+  const [one] = sizes;
+  return sizes.length === 1 && one
+    ? `${times(one.many)}${label} ${show(one.amps)}`
+    : `${label}: ${sizes.map(({ many, amps }) => `${many} × ${show(amps)}`).join(' and ')}`;
 }
 
 /** The next size of a list; null above it. */
@@ -126,10 +141,20 @@ export function deviceFor(
   const { protection, highV, many, at, mostA, factor, startA, faultA, loaded } = circuit;
   if (protection === 'none') return null;
   const needA = Math.max(mostA * factor, startA / HOLDS[protection === 'breaker' ? 'breaker' : 'fuse']);
-  const base = { at, highV, many, typed: typedA !== null };
+  const made = (
+    amps: number,
+    kind: Pick<Device, 'label' | 'poles' | 'mustBreakA' | 'breaksA'>,
+    sizes = [{ amps, many }],
+  ): Device => ({ at, highV, many, typed: typedA !== null, amps, sizes, ...kind });
+  const unbroken = { poles: 1, mustBreakA: null, breaksA: null };
   if (protection === 'string') {
-    const amps = typedA ?? (array && stringFuseA(array.iscA, school)) ?? needA;
-    return { ...base, label: 'fuse for panels, gPV', amps, poles: 1, mustBreakA: null, breaksA: null };
+    const each = typedA === null && array ? stringFuses(array.each, school).amps : [typedA ?? needA];
+    const sold = each.map((amps) => (Number.isFinite(amps) ? amps : needA)).toSorted((a, b) => a - b);
+    const sizes = [...new Set(sold)].map((amps) => ({
+      amps,
+      many: (many * sold.filter((other) => other === amps).length) / sold.length,
+    }));
+    return made(Math.max(...sold), { ...unbroken, label: 'fuse for panels, gPV' }, sizes);
   }
   if (protection === 'breaker') {
     const sizes = school === 'iec' ? IEC_SIZES : NEC_SIZES;
@@ -138,7 +163,7 @@ export function deviceFor(
       school === 'north-american'
         ? Math.max(1, loaded - (loaded === 2 && circuit.wires < 3 ? 1 : 0))
         : loaded;
-    return { ...base, label: 'breaker', amps, poles, mustBreakA: null, breaksA: null };
+    return made(amps, { ...unbroken, label: 'breaker', poles });
   }
   const kinds = DEVICES_FOR[circuit.kind] ?? BEHIND_MAIN;
   const able = kinds
@@ -150,12 +175,10 @@ export function deviceFor(
     breaking.find((each) => (each.amps ?? Infinity) <= FAR_TOO_LARGE * needA) ??
     breaking.toSorted((a, b) => (a.amps ?? 0) - (b.amps ?? 0))[0] ??
     able.toSorted((a, b) => b.breaksA - a.breaksA)[0];
-  return {
-    ...base,
+  return made(typedA ?? suits?.amps ?? needA, {
     label: suits?.kind.label ?? 'class T fuse',
-    amps: typedA ?? suits?.amps ?? needA,
     poles: 1,
     mustBreakA: faultA,
     breaksA: suits?.breaksA ?? 0,
-  };
+  });
 }

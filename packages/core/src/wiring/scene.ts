@@ -1,4 +1,5 @@
 import type { Design, SourceKind } from '../document';
+import type { StringFed } from '../strings';
 
 /** The inputs of one array that are strung alike, as their wires see them: all of it, where its panels are alike. */
 export interface ArrayWires {
@@ -12,6 +13,8 @@ export interface ArrayWires {
   /** Strings on one input, and inputs. */
   parallel: number;
   inputs: number;
+  /** The strings of one input, one by one. */
+  each: readonly StringFed[];
   /** Of its strongest string at standard conditions: short-circuit and working amps. */
   iscA: number;
   impA: number;
@@ -20,9 +23,6 @@ export interface ArrayWires {
   inputImpA: number;
   vmpV: number;
   coldVocV: number;
-  /** What the others can feed into a failed string, and the most its maker allows; null where the sheet is silent. */
-  backFedA: number;
-  maxFuseA: number | null;
   panels: number;
   /** Of all its panels at standard conditions. */
   watts: number;

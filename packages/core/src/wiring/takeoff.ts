@@ -220,7 +220,7 @@ function partsOf(wired: readonly Wired[]): SmallPart[] {
       add(`ferrules or lugs ${size}`, 2 * conductors);
     }
     add('labels for ends', 2 * conductors);
-    if (device) add(`${device.label} ${device.amps} A`, device.many);
+    for (const { amps, many: alike } of device?.sizes ?? []) add(`${device?.label} ${amps} A`, alike);
   }
   const feeds = wired.flatMap(({ circuit }) => (circuit.kind === 'feed' ? [circuit] : []));
   const joined = (by: string) => feeds.reduce((sum, { from, many }) => sum + (from === by ? many : 0), 0);

@@ -45,11 +45,12 @@ describe('circuits', () => {
     expect(run(strung(3, 2), 'string-a1').circuit.many).toBe(6);
   });
   it('fuse strings from three on, or where the others could harm one', () => {
-    const two = { parallel: 2, backFedA: 13, maxFuseA: 20 } as never;
-    expect(stringsFused(two)).toBe(false);
-    expect(stringsFused({ ...(two as object), backFedA: 21 } as never)).toBe(true);
-    expect(stringsFused({ ...(two as object), parallel: 3 } as never)).toBe(true);
-    expect(stringsFused({ ...(two as object), maxFuseA: null } as never)).toBe(false);
+    const string = (fedA: number, bearsA: number | null) => ({ iscA: 10, fedA, bearsA });
+    const fused = (...each: ReturnType<typeof string>[]) => stringsFused({ each });
+    expect(fused(string(13, 20), string(13, 20))).toBe(false);
+    expect(fused(string(13, 20), string(21, 20))).toBe(true);
+    expect(fused(string(13, 20), string(13, 20), string(13, 20))).toBe(true);
+    expect(fused(string(13, null), string(13, null))).toBe(false);
   });
   it('have no bank behind the socket of a power station', () => {
     expect(wiringOf(demo('Bookwagon')).wired.map(({ circuit }) => circuit.kind)).toEqual(['feed']);

@@ -172,7 +172,8 @@ function arrayWires(
   const { id, called, controllerId, plan, strings } = array;
   return alikeInputs(strungOf(array)).map((on, i, groups) => {
     const [one] = on;
-    const { iscA, eachA, impA, vmpV, coldVocV, fed } = one;
+    const { each, eachA, impA, vmpV, coldVocV } = one;
+    const iscA = each.map((string) => string.iscA);
     const watts = strings ? one.watts : 0;
     const numbers = on.map(({ input }) => input);
     return {
@@ -181,7 +182,8 @@ function arrayWires(
       called,
       on: groups.length === 1 ? '' : `input${on.length === 1 ? '' : 's'} ${numbers.join(' and ')}`,
       controllerId,
-      parallel: iscA.length,
+      parallel: each.length,
+      each,
       inputs: on.length,
       iscA: Math.max(...iscA),
       impA: eachA,
@@ -189,8 +191,6 @@ function arrayWires(
       inputImpA: impA,
       vmpV,
       coldVocV,
-      backFedA: fed.amps,
-      maxFuseA: fed.bearsA,
       panels: on.length * one.panels,
       watts: on.length * watts,
       onBuilding: plan.mounting === 'roof',

@@ -1,4 +1,4 @@
-import type { BareEnd, Guard, WireRun } from '@ivolt/core';
+import { deviceText, type BareEnd, type Guard, type WireRun } from '@ivolt/core';
 import { useUnits } from '../../job/hooks';
 import { Heads } from '../../ui/Heads';
 import { Cards, Note, Table } from '../../ui/layout';
@@ -56,10 +56,7 @@ export function ProtectPart({
                 <th scope="row" className="wide">
                   {run.name}
                 </th>
-                <td data-label="It is">
-                  {device.many > 1 ? `${device.many} × ` : ''}
-                  {device.label} {show(device.amps, 'current')}
-                </td>
+                <td data-label="It is">{deviceText(device, (amps) => show(amps, 'current'))}</td>
                 <td data-label="It stands">
                   {device.at}
                   {run.opensFirst === null

@@ -1,4 +1,4 @@
-import { sizeText, type SizeName, type WireRun } from '@ivolt/core';
+import { deviceText, sizeText, type SizeName, type WireRun } from '@ivolt/core';
 import { styled } from 'styled-components';
 import { Ink } from '../../job/fields/Ink';
 import { useUnits } from '../../job/hooks';
@@ -63,7 +63,9 @@ const GOVERNS: Readonly<Record<WireRun['governs'], string>> = {
 /** A run of the book, as one text. */
 function runText(run: WireRun, show: ReturnType<typeof useUnits>): string {
   const { device } = run;
-  const guarded = device ? `; ${device.label} ${show(device.amps, 'current')} ${device.at}` : '';
+  const guarded = device
+    ? `; ${deviceText(device, (amps) => show(amps, 'current'), false)} ${device.at}`
+    : '';
   const short = run.fails.length > 0 ? '. It does not do' : '';
   return `${run.name}${run.many > 1 ? ` × ${run.many}` : ''}: ${show(run.lengthM, 'distance')} of ${wireText(run)}, ${show(run.amps, 'current')}, drops ${show(run.dropPct, 'percent')}${guarded}${short}.`;
 }
@@ -138,7 +140,7 @@ export function RunsTable({
                   <DropBar share={run.dropPct / run.limitPct} />
                 </td>
                 <td data-label="Protected by">
-                  {run.device ? `${run.device.label} ${show(run.device.amps, 'current')}` : '–'}
+                  {run.device ? deviceText(run.device, (amps) => show(amps, 'current'), false) : '–'}
                 </td>
               </tr>
             ))}
