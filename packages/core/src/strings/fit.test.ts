@@ -43,11 +43,11 @@ const window: ControllerWindow = {
 };
 
 it('tries every arrangement the panels can make, as brute force does', () => {
-  const tried = fitStrings(panel, () => ({ ...window, inputs: 2 }), 12);
+  const tried = fitStrings(panel, () => ({ ...window, inputs: 2 }), 24);
   const expected = new Set<string>();
   for (let s = 1; s <= 20; s++)
     for (let p = 1; p <= 10; p++)
-      for (let i = 1; i <= 2; i++) if (s * p * i <= 12) expected.add(`${s}.${p}.${i}`);
+      for (let i = 1; i <= 2; i++) if (s * p * i <= 24) expected.add(`${s}.${p}.${i}`);
   expect(new Set(tried.map((a) => `${a.series}.${a.parallel}.${a.inputs}`))).toEqual(expected);
   for (const a of tried) {
     const fits =

@@ -37,6 +37,12 @@ describe('the sorts of a pile', () => {
   it('take from a meter the mean of their panels, and hold the cold to the sheet where that is more', () => {
     const measured = sorts.filter(({ vocShare }) => vocShare !== null);
     expect(measured.length).toBeGreaterThan(0);
+    const unread = arrayOf(
+      put(honey, ...sorts.map(({ id }): [string, unknown] => [`/arrays/a1/pile/sorts/${id}/pieces`, {}])),
+    );
+    expect(unread.pile!.sorts.map(({ vocShare, iscShare }) => [vocShare, iscShare])).toEqual(
+      sorts.map(() => [null, null]),
+    );
     for (const { id, vocShare, iscShare, pieces, module, panel } of measured) {
       const of = (read: (piece: (typeof pieces)[string]) => number | null) => {
         const known = Object.values(pieces)
@@ -218,6 +224,20 @@ describe('a pile in the terms of alike strings', () => {
         put(honey, [`/controllers/c1/inputLimits/${window.input}`, { maxVolts }]),
       ).strings!;
       expect([told.window.maxV, told.chosen.coldVocV]).toEqual([maxVolts.value, coldVocV]);
+    }
+  });
+  it('starts where each of its inputs does, and makes on each what its own volts let it', () => {
+    const opens = inputs.map(({ hotVocV }) => hotVocV);
+    for (const [i, { window }] of inputs.entries()) {
+      const from = (startVolts: number) =>
+        arrayOf(
+          put(honey, [`/controllers/c1/inputLimits/${window.input}`, { startVolts: chosen(startVolts) }]),
+        ).strings!.chosen.faults & FAULT.hotVoltage;
+      expect([from(Math.floor(opens[i]!)) > 0, from(Math.ceil(opens[i]!)) > 0]).toEqual([false, true]);
+      const low = { maxWorkVolts: chosen(0.8 * inputs[i]!.solved.peaks[0]!.volts) };
+      const held = arrayOf(put(honey, [`/controllers/c1/inputLimits/${window.input}`, low])).pile!;
+      expect(held.kWh).toBeLessThan(0.97 * pile!.kWh);
+      expect(held.kWh).toBeGreaterThan(0.5 * pile!.kWh);
     }
   });
   it('keeps what the controller takes, less what does not match', () => {

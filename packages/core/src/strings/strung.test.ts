@@ -2,7 +2,7 @@ import { calculate } from '../calculate';
 import { withValueAt } from '../document';
 import { examples } from '../job';
 import { plainClimate } from '../testing/climates';
-import { fedOn, overfed, stringFuses, strungOn } from '.';
+import { fedOn, overfed, stringFuses, strungAlike, strungOf, strungOn, type Strung } from '.';
 
 const sorts = ([20, 15, 10, null] as const).map((maxFuseA, k) => ({ name: `k${k}`, module: { maxFuseA } }));
 const one = (k: number, iscA: number) => ({ panels: sorts.map((_, i) => (i === k ? 2 : 0)), iscA });
@@ -62,4 +62,74 @@ it('inputs of a pile are told apart by their number, those of alike panels are a
   const alike = calculate(withValueAt(honey, '/arrays/a1/pile', null), plainClimate(44)).arrays[0]!;
   const { iscA } = alike.module;
   expect(strungOn(alike, 2)).toMatchObject({ panels: 6, each: [{ iscA }, { iscA }] });
+});
+
+describe('strings side by side, by hand', () => {
+  const honey = examples().find(({ id }) => id === 'honey-house')!.design;
+  const path = '/arrays/a1/pile/strings';
+  // one of two sorts beside one of one
+  const mixed = withValueAt(honey, path, {
+    s1: { position: 1, input: 1, panels: { k1: 1, k2: 2 } },
+    s2: { position: 2, input: 1, panels: { k3: 2 } },
+  });
+  const strings = [
+    [1, 2, 0],
+    [0, 0, 2],
+  ];
+  const sheets = Object.values(honey.arrays.a1!.pile!.sorts).map(({ module }) => module);
+  const by = (of: (values: readonly number[]) => number, read: (sheet: (typeof sheets)[number]) => number) =>
+    strings.map((counts) => of(counts.flatMap((many, k) => Array<number>(many).fill(read(sheets[k]!)))));
+  const most = (values: readonly number[]) => Math.max(...values);
+  const least = (values: readonly number[]) => Math.min(...values);
+  const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
+  it('are by their sheets while the place is not known: amps of the weakest panel, volts of all', () => {
+    const [on] = strungOf(calculate(mixed, null).arrays[0]!);
+    const imp = by(least, ({ imp: { value } }) => value);
+    expect(on).toMatchObject({
+      input: 1,
+      panels: 5,
+      watts: expect.closeTo(sum(by(sum, ({ pmax }) => pmax.value)), 6),
+      eachA: most(imp),
+      impA: expect.closeTo(sum(imp), 9),
+      vmpV: expect.closeTo(least(by(sum, ({ vmp }) => vmp.value)), 9),
+      // NEC table 690.7(A), its last row
+      coldVocV: expect.closeTo(1.25 * most(by(sum, ({ voc }) => voc.value)), 6),
+    });
+    expect(on!.each.map(({ iscA }) => iscA)).toEqual(by(most, ({ isc }) => isc.value));
+    expect(on!.each.map(({ bearsA }) => bearsA)).toEqual(by(least, ({ maxFuse }) => maxFuse!.value));
+  });
+  it('of alike panels are their sheet, by panels in series and strings side by side', () => {
+    const alike = calculate(withValueAt(honey, '/arrays/a1/pile', null), null).arrays[0]!;
+    const { series, parallel } = alike.plan.strings;
+    const { impA, iscA, vmpV, vocV, maxFuseA } = alike.module;
+    expect(parallel.value).toBeGreaterThan(1);
+    expect(strungOf(alike)[0]).toEqual({
+      input: 1,
+      panels: series.value * parallel.value,
+      watts: 0,
+      each: Array.from({ length: parallel.value }, () => ({
+        iscA,
+        fedA: expect.closeTo(1.25 * (parallel.value - 1) * iscA, 9) as number,
+        bearsA: maxFuseA,
+      })),
+      eachA: impA,
+      impA: expect.closeTo(parallel.value * impA, 9) as number,
+      vmpV: expect.closeTo(series.value * vmpV, 9) as number,
+      coldVocV: expect.closeTo(1.25 * series.value * vocV, 6) as number,
+    });
+  });
+  it('share wires only where nothing of them differs', () => {
+    const [on] = strungOf(calculate(mixed, plainClimate(44)).arrays[0]!) as [Strung];
+    const [first, ...rest] = on.each as [Strung['each'][number]];
+    const other: Partial<Strung>[] = [
+      { panels: 6 },
+      { watts: on.watts + 1 },
+      { vmpV: on.vmpV + 1 },
+      { coldVocV: on.coldVocV + 1 },
+      { each: [{ ...first, bearsA: 1 }, ...rest] },
+      { each: [{ ...first, iscA: 1 }, ...rest] },
+    ];
+    expect(strungAlike(on, { ...on, input: 2, impA: 0 })).toBe(true);
+    expect(other.map((parts) => strungAlike(on, { ...on, ...parts }))).toEqual(other.map(() => false));
+  });
 });
