@@ -63,6 +63,13 @@ describe('what would take less', () => {
     const two = ways(house()).find(({ id }) => id === 'two')!;
     expect(two.operations).toEqual([]);
     expect(two.sentence).toMatch(/Fridge all day/);
+    // an inverter alone, with no charger and no panel inputs of its own
+    const called = MACHINE_CLASSES.filter(({ label }) =>
+      plain(two.title + two.sentence)
+        .toLowerCase()
+        .includes(label.toLowerCase()),
+    );
+    expect(called.map(({ kind }) => kind)).toEqual(['inverter']);
     expect(two.sentence).toMatch(/never joined/);
   });
   it('is nothing where nothing idles, nothing is chosen, or a station is one case', () => {

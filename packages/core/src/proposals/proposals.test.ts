@@ -80,7 +80,8 @@ describe('what would do', () => {
     const design = keep(kept);
     design.bank.parallel = chosen(3);
     design.arrays.a1!.count = chosen(4);
-    const { proposals } = proposalsFor(design, climate)!;
+    const { proposals, kept: told } = proposalsFor(design, climate)!;
+    expect(told).toEqual([kept]);
     for (const { operations } of proposals) holds(design, tried(design, operations));
   });
   it.each([null, chosen(4)])('leaves what the wires lose as the job has it: %j', (wiring) => {
@@ -122,6 +123,11 @@ describe('what would do', () => {
       expect(panels.count).toBeLessThanOrEqual(2);
     const shelf = withValueAt(cabin(), '/bank/mostUnits', measured(1));
     for (const { bank } of proposalsFor(shelf, climate)!.proposals) expect(bank.units).toBe(1);
+    // of lead several in series make one row
+    const lead = { ...withValueAt(shelf, '/bank/mostUnits', measured(4)), kept: ['chemistry' as const] };
+    const few = proposalsFor(withValueAt(lead, '/bank/chemistry', 'flooded'), climate)!.proposals;
+    expect(few.length).toBeGreaterThan(0);
+    for (const { bank } of few) expect([bank.units > 1, bank.units <= 4]).toEqual([true, true]);
     const purse = withValueAt(cabin(), '/budget/most', chosen(Math.floor(least.price - 1)));
     const poor = proposalsFor(purse, climate)!;
     expect(poor.proposals.map(({ aim }) => aim)).not.toContain('least');
@@ -380,6 +386,50 @@ describe('the search', () => {
             }
     expect(best).toBeLessThan(Infinity);
     expect(found.candidate.price).toBeCloseTo(best, 6);
+  });
+  /** What is reckoned whole until one is found, and that. */
+  const searched = (design: Design, wanted: { ratio: number; days: number }) => {
+    const reckoned: Design[] = [];
+    const reckon = (other: Design) => {
+      if (other !== design) reckoned.push(other);
+      return calculate(other, climate);
+    };
+    const facts = reckon(design);
+    const scene = sceneOf(
+      facts,
+      facts.loads.months.map(({ busWh }) => busWh),
+      null,
+      reckon,
+    )!;
+    reckoned.length = 0;
+    return { found: cheapest(scene, wanted, reckon, penFor('metric')), reckoned };
+  };
+  const looks = (of: Design) =>
+    findingsOf(calculate(of, climate), penFor('metric'), (other) => calculate(other, climate))
+      .filter(({ severity }) => severity !== 'note')
+      .map(({ id }) => id);
+  it('leaves a system voltage once the amps of the uses spoil it, and no other for that', () => {
+    // 2 kW at once: 167 A at 12 V
+    const heavy = cabin((design) => ({
+      ...design,
+      uses: { ...design.uses, hob: { ...blankUse(4, 'Hob'), watts: measured(2000), hours: measured(0.5) } },
+    }));
+    const { found, reckoned } = searched(heavy, { ratio: 1.15, days: 1 });
+    expect(found).not.toBeNull();
+    const spoilt = new Set<number>();
+    for (const design of reckoned) {
+      expect(spoilt).not.toContain(design.busVolts);
+      if (looks(design).includes('uses.busAmps')) spoilt.add(design.busVolts);
+    }
+    const { candidate } = found!;
+    expect(spoilt).not.toContain(candidate.bus);
+  });
+  it('of what is critical finds what has nothing to look at, not less', () => {
+    const critical = withValueAt(cabin(), '/energy/service', 'critical');
+    const { found } = searched(critical, { ratio: 1.05, days: 2 });
+    const { worst, loadRatio } = found!.facts.energy!;
+    expect(loadRatio).toBeGreaterThan(1.05);
+    expect(worst!.ratio!).toBeGreaterThanOrEqual(loadRatio);
   });
   it('offers the cheapest first', () => {
     const reckon = (other: Design) => calculate(other, climate);

@@ -138,6 +138,13 @@ describe('other controllers', () => {
     expect(took).not.toContain(sold.indexOf(array.controller.label));
     const some = [...otherControllers(facts, array, reckon, true, ({ numbers }) => numbers.chargeAmps > 80)];
     expect(some.length).toBeGreaterThan(0);
+    // with several arrays on it none of them has its wiring in the name
+    const { a1 } = six.arrays;
+    const two = withAll(six, { '/arrays/a2': { ...a1, position: 2 }, '/controllers/c1/inputs': chosen(2) });
+    const both = reckon(two);
+    const names = [...otherControllers(both, both.lead, reckon, true)].map(({ label }) => plain(label));
+    expect(names.length).toBeGreaterThan(0);
+    for (const name of names) expect(sold.map((label) => `Take ${label}`)).toContain(name);
     for (const each of some)
       expect(taken(six, each).arrays[0]!.controller.chargeAmps.value).toBeGreaterThan(80);
   });

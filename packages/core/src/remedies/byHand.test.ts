@@ -168,6 +168,8 @@ describe('what may cure a finding', () => {
       ...strung(6, 1),
     });
     expect([look[0], look.length > 3]).toEqual(['Own', true]);
+    const tied = offered(finding('array.pwm', 'look'), { ...large, ...strung(2, 1, 6) });
+    expect(tied.some((label) => /^Use 1 × \d|^Use \d+ × \d+/.test(label))).toBe(true);
     expect(offered(finding('nobody.knows', 'stop'))).toEqual([]);
   });
   it('of strings that fall too low is more panels than there are, too; of too little sun more of them', () => {
@@ -241,6 +243,8 @@ describe('what may cure a finding', () => {
     const polar = judged({ '/place/lat': chosen(66), ...large, ...strung(3, 2), ...more }, dark);
     const [leave] = candidatesFor(polar, finding('place.polarNight', 'stop'), reckon, pen);
     expect(leave!.operations.map(({ path }) => path)).toEqual(['/uses/lamp/months']);
+    const { months } = tried(polar.facts.design, leave!.operations).uses.lamp!;
+    expect([months.includes(1), months.includes(6)]).toEqual([false, true]);
     const winter = { '/uses/lamp/months': [12, 1], '/place/lat': chosen(66) };
     expect(offered(finding('place.polarNight', 'stop'), winter, dark)).toEqual([]);
   });

@@ -6,6 +6,7 @@ import { tried } from '../findings';
 import { blankDesign, blankUse, chosen } from '../job';
 import { moduleClass, sheetOfClass } from '../module';
 import { plainClimate } from '../testing/climates';
+import { withAll } from '../testing/found';
 import { plain } from '../testing/plain';
 import { randomJob } from '../testing/randomJobs';
 import { Prover } from './prove';
@@ -49,10 +50,15 @@ it('says in its label what it costs', () => {
     if (idle > 0) expect(label).toContain(`leaving ${counted} out`);
     else expect(label).toMatch(/of the 7 panels/);
   }
+  // three of three side by side leave none out: nothing is added
+  const three = withAll(design, { '/arrays/a1/count': chosen(3), '/arrays/a1/strings/series': chosen(3) });
+  const { findings } = evaluate(three, plainClimate(46));
+  const [press] = findings.find(({ id }) => id === 'strings.cold')!.remedies;
+  expect(plain(press!.label)).toBe('Take 150 V, 35 A, one input, 3 × 1');
 });
 
 it('takes apart a pile whose strings no fuse protects', () => {
-  // two strings of 60 cells and two of thin film, which bears 5 A, all on one input
+  // a string of 60 cells and one of thin film, which bears 1 A, on one input
   const design = blankDesign({ name: 'Pile', kind: 'shed', units: 'metric', busVolts: 24 });
   design.place = { ...design.place, lat: chosen(46), lon: chosen(8) };
   design.uses = { lamp: { ...blankUse(1, 'Lamps'), watts: chosen(60), hours: chosen(5) } };
@@ -63,9 +69,12 @@ it('takes apart a pile whose strings no fuse protects', () => {
     count: chosen(4),
     pieces: {},
   });
+  const s2 = sort(2, 'thin-film');
+  // less than the fuse that its own amps ask for
+  s2.module.maxFuse = chosen(1);
   design.arrays.a1!.pile = {
     blocked: false,
-    sorts: { s1: sort(1, 'mono-60'), s2: sort(2, 'thin-film') },
+    sorts: { s1: sort(1, 'mono-60'), s2 },
     strings: {
       t1: { position: 1, input: 1, panels: { s1: 2 } },
       t2: { position: 2, input: 1, panels: { s2: 1 } },
