@@ -158,7 +158,13 @@ describe('numbers as they are shown', () => {
     [4.2, 'percent', '4.2 %'],
     [42.4, 'percent', '42 %'],
     [1.2345, 'factor', '1.23 ×'],
+    [0.25, 'hours', '0.25 h'],
+    [1.26, 'hours', '1.3 h'],
+    [9.5, 'minutes', '9.5 min'],
+    [10, 'minutes', '10 min'],
+    [-0.29, 'coefficient', '−0.290 %/K'],
     [-12, 'temperature', '−12 °C'],
+    [-12.3, 'temperature', '−12.3 °C'],
     [35, 'angle', '35°'],
     [3, 'count', '3'],
   ] as const)('%d of %s is %s', (value, quantity, text) => expect(figure(value, quantity)).toBe(text));

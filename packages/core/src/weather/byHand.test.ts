@@ -268,6 +268,10 @@ describe('a station’s file', () => {
       '29 February was left out, 1 hour.',
       'The file holds 1 of 8,760 hours: it is broken off, or has gaps.',
     ]);
+    // of what cannot be read its beginning, and of many lines so many
+    const odd = hour('1', 1, 2).split(',').with(13, 'x'.repeat(90)).join();
+    expect(problems(good, odd)).toMatchObject([{ message: `“${'x'.repeat(20)}” is not a number` }]);
+    expect(problems(good, ...Array<string>(50).fill(odd))).toHaveLength(20);
     expect(problems()).toEqual([
       { line: null, column: null, message: 'There are no hours below the header: the file is broken off' },
     ]);

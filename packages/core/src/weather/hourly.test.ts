@@ -110,6 +110,21 @@ describe('a table of hours, however it is written', () => {
         ),
       ).columns[1]!.unit;
     expect([sunless(1), sunless(0.001), sunless(3.6)]).toEqual(['W/m²', 'kW/m²', 'kJ/m²']);
+    // a figure for what is missing is no light
+    const gaps = table(
+      'time,Irradiance',
+      ({ y, m, d, h, ghi }) => `${y}-${two(m)}-${two(d)} ${h}:00,${h === 3 ? 9999 : ghi}`,
+    );
+    expect(preview(gaps).columns[1]!.unit).toBe('W/m²');
+  });
+  it('takes hours told at half past for their middle, and half hours for what they begin', () => {
+    const means = (...minutes: string[]) =>
+      preview(
+        table('time,ghi', ({ y, m, d, h, ghi }) =>
+          minutes.map((minute) => `${y}-${two(m)}-${two(d)} ${two(h)}:${minute},${ghi}`).join('\n'),
+        ),
+      ).mapping.timeMeans;
+    expect([means('30'), means('00'), means('00', '30')]).toEqual(['middle', 'start', 'start']);
   });
   it('takes for days and hours only what these can be', () => {
     const roles = (heading: string, of: (i: number) => number) =>

@@ -58,6 +58,8 @@ const MESSY: readonly (readonly [what: string, text: string, air: 'none' | 'mean
   ['megajoules by their heading', `GHI (MJ/m2/day)\n${rows((m) => fixed(m, 3.6, 2))}`, 'none'],
   ['megajoules nobody names', rows((m) => `${SHORT[m]} ${fixed(m, 3.6, 2)}`), 'none'],
   ['totals of months by their heading', `Month\tMonthly total kWh/m²\n${rows((m) => `${SHORT[m]}\t${(GHI[m]! * MONTH_DAYS[m]!).toFixed(1)}`)}`, 'none'],
+  ['megajoules of a month', `Month\tMJ/m² per month\n${rows((m) => `${SHORT[m]}\t${(GHI[m]! * 3.6 * MONTH_DAYS[m]!).toFixed(1)}`)}`, 'none'],
+  ['a name and a figure a line, no heading', rows((m) => `${NAMES[m]}\n${fixed(m)}`), 'none'],
   ['averages of months, a day', `Month\tMonthly averages, kWh/m²/day\n${rows((m) => `${SHORT[m]}\t${fixed(m)}`)}`, 'none'],
   ['“monthly mean GHI”', `Month,Monthly mean GHI (kWh/m^2/d),T2m\n${rows((m) => `${SHORT[m]},${fixed(m)},${AIR[m]}`)}`, 'mean'],
   ['peak sun hours', `month,peak sun hours\n${rows((m) => `${SHORT[m]},${fixed(m)}`)}`, 'none'],
@@ -96,6 +98,12 @@ describe('twelve months, however they are pasted', () => {
         ).toBeLessThan(0.06);
       expect(min[m] === null).toBe(air !== 'range');
     }
+  });
+  it('may have lowest and highest alone, and leaves the sun to the grid', () => {
+    const { ghi, min, max } = taken(
+      `Month;Tmin °C;Tmax °C\n${rows((m) => `${SHORT[m]};${low(m)};${high(m)}`)}`,
+    );
+    expect([ghi[0], min[0], max[6]]).toEqual([null, -5, 23.5]);
   });
   it('a dark place’s totals are not taken for megajoules', () => {
     // at 68° N: 6 to 160 kWh/m² a month
