@@ -60,6 +60,17 @@ describe('what guards a job beside its fuses', () => {
     expect(amps).toBe(wired.find(({ circuit }) => circuit.kind === 'bank')!.device!.amps);
     expect(all.find(({ id }) => id === 'transfer')!.what).toMatch(/2 poles/);
     expect(guards({ ...vale, power: { ...vale.power, sources: {} } })).not.toContain('transfer');
+    // it stands in the inverter that charges, and by the panel of one that does not
+    const stands = (inverter: unknown, uses = vale.uses) =>
+      wiringOf({ ...withValueAt(vale, '/power/inverter', inverter), uses }).guards.find(
+        ({ id }) => id === 'transfer',
+      )!.parts;
+    const alone = { ...vale.power.inverter!, chargeAmps: measured(0) };
+    expect([stands(vale.power.inverter), stands(alone), stands(alone, {})]).toEqual([
+      [['inverter', 1]],
+      [['panel', 1]],
+      [['inverter', 1]],
+    ]);
   });
 });
 

@@ -63,7 +63,14 @@ describe('a pipe', () => {
   it('holds forty circuits in none that is sold', () => {
     const wired = run(demo('Vale'), 'bank');
     const forty = { ...wired, circuit: { ...wired.circuit, many: 40 } };
-    expect(fillOf([forty], () => 0, 'steel', 'metric')).toMatchObject({ pipe: null, conductors: 80 });
+    expect(fillOf([forty], () => 0, 'steel', 'metric')).toMatchObject({
+      pipe: null,
+      conductors: 80,
+      share: 1,
+    });
+    // two side by side are twice as many
+    const double = { ...forty, chosen: { ...forty.chosen, side: 2 } };
+    expect(fillOf([double], () => 0, 'steel', 'metric').conductors).toBe(160);
     expect(fillOf([forty], () => 6, 'steel', 'metric')).toMatchObject({ pipe: null, conductors: 81 });
   });
   it('wedges three alike where it is three times as wide', () => {

@@ -3,9 +3,10 @@ import { BLANK_CIRCUIT, withValueAt, type Design } from '../document';
 import { blankDesign, blankUse, chosen, examples, guess, measured } from '../job';
 import { climate, demo, run, wiringOf } from '../testing/wiredJobs';
 import { conductor, ohmPerMetre } from './conductor';
-import { bondsOf } from './earth';
+import { bondsOf, earthOf } from './earth';
 import { outerMm2 } from './raceway';
 import { trySize, type Wired } from './size';
+import { MONTH_DAYS } from '../units';
 
 const bonds = (design: Design) => wiringOf(design).bonds.map(({ what }) => what);
 const vale = demo('Vale');
@@ -183,7 +184,13 @@ describe('a size that is tried', () => {
 });
 
 it('ends are counted from every conductor of every run, as many as there are of it', () => {
-  for (const { design } of examples()) {
+  const double = withValueAt(vale, '/wiring/circuits/bank', {
+    ...BLANK_CIRCUIT,
+    ...vale.wiring.circuits.bank,
+    size: '50 mm2',
+    side: chosen(2),
+  });
+  for (const { design } of [...examples(), { design: double }]) {
     const { wiring, takeOff } = calculate(design, climate);
     const many = (what: RegExp) =>
       takeOff.parts.filter((part) => what.test(part.what)).reduce((sum, part) => sum + part.many, 0);
@@ -215,6 +222,67 @@ it('ends are counted from every conductor of every run, as many as there are of 
       feeds === 0 ? [undefined, undefined] : [feeds === 1 ? 'entry box' : 'entry boxes', feeds],
     );
   }
+});
+
+it('what the wires bring to the uses is what they take, over that and what stays in the wires', () => {
+  for (const { design } of examples()) {
+    const { loads, wiring } = calculate(design, climate);
+    const lost = (kinds: readonly string[]) =>
+      wiring.wired.reduce(
+        (sum, { circuit, chosen: size }) => sum + (kinds.includes(circuit.kind) ? (size.lostKWh ?? 0) : 0),
+        0,
+      );
+    const takes = (side: 'ac' | 'dc') =>
+      loads.rows
+        .filter(({ id, later }) => design.uses[id]!.supply === side && !later)
+        .reduce(
+          (sum, { monthWh }) => sum + MONTH_DAYS.reduce((year, days, m) => year + days * monthWh[m]!, 0),
+          0,
+        ) *
+      (loads.gives[side] / 1000);
+    for (const [side, kinds] of [
+      ['ac', ['ac']],
+      ['dc', ['dc', 'dc-feed']],
+    ] as const) {
+      const kWh = takes(side);
+      expect(loads.reach[side]).toBeCloseTo(kWh > 0 ? kWh / (kWh + lost(kinds)) : 1, 3);
+    }
+  }
+});
+
+it('a protective conductor is by IEC in a metric job and wherever its school is, else by the fuse (NEC 250.122, from memory)', () => {
+  const panel = wiringOf(vale).wired.find(({ circuit }) => circuit.kind === 'source')!;
+  const line = panel.chosen.size.areaMm2 * panel.chosen.side;
+  expect(line).toBeLessThanOrEqual(16);
+  const of = (school: Design['school'], units: 'metric' | 'imperial') => earthOf(panel, school, units)!;
+  for (const school of ['iec', 'north-american', 'marine'] as const)
+    expect(of(school, 'metric').areaMm2).toBe(line);
+  // as thick as the line up to 16 mm² (IEC 60364-5-54), in sizes of the job
+  expect(of('iec', 'imperial').areaMm2).toBeGreaterThanOrEqual(line);
+  expect(of('iec', 'imperial').name).toMatch(/AWG$/);
+  // a breaker of 32 A asks for 10 AWG
+  expect(panel.device!.amps).toBe(32);
+  expect(of('north-american', 'imperial').name).toBe('10 AWG');
+});
+
+it('of large uses on AC ten have a circuit of their own, and a source that charges with nothing has no lead to the bank', () => {
+  const uses = Object.fromEntries(
+    Array.from({ length: 14 }, (_, i) => [
+      `k${i}`,
+      { ...blankUse(i + 1, `Kettle ${i}`), watts: measured(1500 + i), hours: measured(0.1) },
+    ]),
+  );
+  const own = wiringOf({ ...vale, uses }).wired.filter(({ circuit }) => /^ac-k/.test(circuit.key));
+  // the largest
+  expect(own.map(({ circuit }) => circuit.key).sort()).toEqual(
+    [10, 11, 12, 13, 4, 5, 6, 7, 8, 9].map((i) => `ac-k${i}`).sort(),
+  );
+  const sula = demo('Sula');
+  const keys = (amps: number) => {
+    const none = withValueAt(sula, '/power/sources/q1/given/chargeAmps', measured(amps));
+    return wiringOf(none).wired.map(({ circuit }) => circuit.key);
+  };
+  expect([keys(20).includes('charger-q1'), keys(0).includes('charger-q1')]).toEqual([true, false]);
 });
 
 it('a length is a guess where it is one, of its kind of run or of a stretch on its way', () => {
