@@ -110,8 +110,14 @@ export function TakeOffPart() {
           ))}
         </>
       ) : null}
-      <h3 style={{ fontSize: 15, margin: '16px 0 6px' }}>On their ends</h3>
-      <p>{parts.map(({ what, many }) => `${many} ${what}`).join('; ')}.</p>
+      <h3 style={{ fontSize: 15, margin: '16px 0 6px' }}>Ends, fuses and switches</h3>
+      <ul style={{ columns: '300px 2', margin: 0, paddingLeft: 18 }}>
+        {parts.map(({ what, many }) => (
+          <li key={what} style={{ breakInside: 'avoid' }}>
+            {what.startsWith('metres') ? many : `${many} ×`} {what}
+          </li>
+        ))}
+      </ul>
       <Row className="screen" style={{ marginTop: 10 }}>
         <Action onPress={() => saveFile(`${fileName(name)}-cable.csv`, 'text/csv', csv())}>
           Save as CSV
