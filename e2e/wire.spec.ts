@@ -39,6 +39,38 @@ test('a wire from the barn is judged, and pressed to one that does', async ({ pa
   });
 });
 
+test('a fuse larger than the panels bear stops the job by keyboard alone, and what is bought follows', async ({
+  page,
+}) => {
+  const id = await job.create(job.like('Vale', 'Fuses of strings'));
+  await job.open(page, id, 'wire');
+  const buy = page.locator('[data-part="wire-takeoff"]');
+  await expect(buy.getByRole('listitem').filter({ hasText: 'fuse for panels' })).toHaveText(
+    '3 × fuse for panels, gPV 25 A',
+  );
+  await expect(buy.getByRole('listitem').filter({ hasText: 'combiner' })).toHaveText('1 × combiner');
+  const strings = page
+    .getByRole('table', { name: 'Every run' })
+    .getByRole('button', { name: 'Ground rack: strings', exact: true });
+  await strings.focus();
+  await page.keyboard.press('Enter');
+  const fuse = page.locator('[data-part="wire-run"]').getByRole('textbox', { name: 'Fuse or breaker' });
+  await fuse.focus();
+  await page.keyboard.type('30 A');
+  await page.keyboard.press('Tab');
+  const stop = page.locator('[data-finding="wire.panels:string-a1"]').first();
+  await expect(stop).toContainText('its panels allow no more than 25');
+  await expect(buy.getByRole('listitem').filter({ hasText: 'fuse for panels' })).toHaveText(
+    '3 × fuse for panels, gPV 30 A',
+  );
+  await stop.getByRole('button', { name: 'Take the one that suits' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-finding="wire.panels:string-a1"]')).toHaveCount(0);
+  await expect(buy.getByRole('listitem').filter({ hasText: 'fuse for panels' })).toHaveText(
+    '3 × fuse for panels, gPV 25 A',
+  );
+});
+
 test('a trench is measured once for all that lies in it', async ({ page }) => {
   const id = await job.create({ ...job.like('Vale', 'A trench'), wiring: job.blank('x').wiring });
   await job.open(page, id, 'wire');

@@ -1,8 +1,9 @@
+import fc from 'fast-check';
 import { calculate } from '../calculate';
 import { withValueAt } from '../document';
 import { examples } from '../job';
 import { plainClimate } from '../testing/climates';
-import { fedOn, overfed, stringFuses, strungAlike, strungOf, strungOn, type Strung } from '.';
+import { fedOn, overfed, stringFuseA, stringFuses, strungAlike, strungOf, strungOn, type Strung } from '.';
 
 const sorts = ([20, 15, 10, null] as const).map((maxFuseA, k) => ({ name: `k${k}`, module: { maxFuseA } }));
 const one = (k: number, iscA: number) => ({ panels: sorts.map((_, i) => (i === k ? 2 : 0)), iscA });
@@ -52,6 +53,34 @@ it('strings side by side have fuses of one size where all bear it, else each its
   expect(beside([12, 20], [12, 20], [4, null])).toEqual([20, 20, 20, -1]);
   // above 60 A none is sold
   expect(beside([40, 60], [40, 60], [4, 5]).slice(0, 2)).toEqual([Infinity, Infinity]);
+});
+
+it('no fuse opens on what its own string gives, nor lets more into one than that bears, whatever strings they are', () => {
+  const isc = fc.double({ min: 0.2, max: 20, noNaN: true });
+  const strings = fc.array(fc.tuple(isc, fc.constantFrom(null, 2, 5, 10, 15, 20, 25, 30)), {
+    minLength: 2,
+    maxLength: 8,
+  });
+  fc.assert(
+    fc.property(strings, fc.constantFrom('north-american', 'iec', 'marine'), (list, school) => {
+      const all = list.reduce((sum, [iscA]) => sum + iscA, 0);
+      const each = list.map(([iscA, bearsA]) => ({ iscA, bearsA, fedA: (all - iscA) * 1.25 }));
+      const { amps, unfit } = stringFuses(each, school);
+      const harmed = each.map(({ fedA, bearsA }) => bearsA !== null && fedA > bearsA);
+      for (const [i, { iscA, bearsA }] of each.entries()) {
+        expect(amps[i]!).toBeGreaterThanOrEqual(1.5 * iscA - 1e-9);
+        if (unfit < 0 && harmed[i]) expect(amps[i]!).toBeLessThanOrEqual(bearsA!);
+      }
+      // one that bears not even its own is told
+      if (unfit >= 0) {
+        const { iscA, bearsA } = each[unfit]!;
+        expect(harmed[unfit]).toBe(true);
+        expect(stringFuseA(iscA, school) ?? Infinity).toBeGreaterThan(bearsA!);
+      }
+      expect(new Set(amps).size === 1 || harmed.some(Boolean)).toBe(true);
+    }),
+    { numRuns: 500 },
+  );
 });
 
 it('inputs of a pile are told apart by their number, those of alike panels are all one', () => {
