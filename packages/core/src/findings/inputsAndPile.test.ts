@@ -256,7 +256,7 @@ describe('a pile of unlike panels', () => {
     expect(weak).toMatchObject({ severity: 'note', value: 30, limit: 10 });
     const { name } = honey.arrays.a1!.pile!.sorts.k2!;
     expect(weak.sentence).toContain(
-      `A combiner with a 4 A fuse for the string of ${name}, 20 A for the others`,
+      `A combiner with fuses of 4 A in the string of ${name}, 20 A in the others`,
     );
     const { wiring, takeOff } = calculate(three(20, 10), climate);
     const { device } = wiring.wired.find(({ circuit }) => circuit.key === 'string-a1')!;

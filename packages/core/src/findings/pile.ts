@@ -125,15 +125,17 @@ const thumb: PileRule = ({ inputs }, _, pen) =>
     ];
   });
 
-/** "25 A fuses", or "a 10 A fuse for the string of Old ones, 25 A for the others". */
+/** "25 A fuses", or "fuses of 10 A in the string of Old ones, 25 A in the others". */
 function fusesText(fed: readonly BackFed[], amps: readonly number[]): string {
   const most = Math.max(...amps);
-  const smaller = fed.flatMap(({ sort, silent }, i) =>
-    (amps[i] ?? most) < most ? [`a ${amps[i]} A fuse for the string of ${sort || silent}`] : [],
-  );
+  const sold = (size: number) => `${Number.isFinite(size) ? size : 'over 60'} A`;
+  const smaller = fed.flatMap(({ sort, silent }, i) => {
+    const size = amps[i] ?? most;
+    return size < most ? [`${sold(size)} in the string of ${sort || silent}`] : [];
+  });
   return smaller.length === 0
-    ? `${most} A fuses`
-    : [...new Set(smaller), `${most} A for the others`].join(', ');
+    ? `${sold(most)} fuses`
+    : `fuses of ${[...new Set(smaller), `${sold(most)} in the others`].join(', ')}`;
 }
 
 /** What the other strings of an input can drive into one that fails, against the fuse its panels allow. */

@@ -1,4 +1,5 @@
 import { readSheetText } from './sheetText';
+import { readJson } from '../../fixtures/read';
 
 const asObject = (text: string, column = 0) =>
   Object.fromEntries(readSheetText(text, column).readings.map(({ key, value }) => [key, value]));
@@ -61,136 +62,12 @@ describe('a data sheet as text', () => {
   });
 });
 
-// messy sheets of our own, each with its one right reading
-const POINTS = { voc: 37.3, isc: 13.9, vmp: 31.2, imp: 13.1 };
-const MESSY: readonly [says: string, text: string, reads: Record<string, number>][] = [
-  [
-    'tolerances in a coefficient',
-    'Voc 37.3 V\nTemperature coefficient of Voc -(0.30±0.05)%/°C',
-    { voc: 37.3, betaVoc: -0.3 },
-  ],
-  [
-    'coefficients without a sign',
-    'Temp. coeff. Voc 0.26 %/K\nTemp. coeff. Isc 0.05 %/K\nTemp. coeff. Pmax 0.34 %/K',
-    { betaVoc: -0.26, alphaIsc: 0.05, gammaPmax: -0.34 },
-  ],
-  [
-    'the temperature of the figure before it',
-    'Voc at 25°C 37.3 V\nIsc @ 25 °C: 13.9 A',
-    { voc: 37.3, isc: 13.9 },
-  ],
-  ['the conditions in brackets', '(1000 W/m², 25 °C, AM1.5) Voc 37.3', { voc: 37.3 }],
-  ['marks of footnotes', 'Voc¹ 37.3 V\nIsc 1) 13.9 A\nVmp* 31.2 V', { voc: 37.3, isc: 13.9, vmp: 31.2 }],
-  [
-    'a system voltage over the working one',
-    'Maximum system voltage 1500 V\nVoc 37.3 V\nMaximum power voltage 31.2 V',
-    { voc: 37.3, vmp: 31.2 },
-  ],
-  [
-    'a nominal voltage that is no working one',
-    'Nominal voltage 12 V\nVoc 22.1 V\nVmp 18.2 V',
-    { voc: 22.1, vmp: 18.2 },
-  ],
-  [
-    'the point of maximum power in words',
-    'Maximum Power 410 W\nMaximum Power Point Voltage 31.2 V\nMaximum Power Point Current 13.1 A\nOpen circuit voltage 37.3 V\nShort circuit current 13.9 A',
-    { ...POINTS, pmax: 410 },
-  ],
-  [
-    'per degree Fahrenheit',
-    'Voc 37.3 V\nTemperature coefficient Voc -0.144 %/°F',
-    { voc: 37.3, betaVoc: -0.2592 },
-  ],
-  [
-    'times ten to the minus three',
-    'Voc 37.3\nTemperature coefficient Voc -2.6 × 10⁻³ /K',
-    { voc: 37.3, betaVoc: -0.26 },
-  ],
-  [
-    'times ten to the minus three, plain',
-    'Voc 37.3\nTemperature coefficient Voc -2.6x10^-3 /°C',
-    { betaVoc: -0.26 },
-  ],
-  [
-    'a table at other conditions first',
-    'Electrical data NOCT\nVoc 35.1 V\nIsc 11.2 A\nVmp 29.0 V\nImp 10.4 A\nElectrical data STC\nVoc 37.3 V\nIsc 13.9 A\nVmp 31.2 V\nImp 13.1 A',
-    POINTS,
-  ],
-  [
-    'two columns of conditions',
-    'STC NOCT\nPmax 410 W 306 W\nVoc 37.3 V 35.1 V\nIsc 13.9 A 11.2 A\nVmp 31.2 V 29.0 V\nImp 13.1 A 10.4 A',
-    { ...POINTS, pmax: 410 },
-  ],
-  [
-    'two columns, standard second',
-    'NMOT STC\nVoc 35.1 V 37.3 V\nIsc 11.2 A 13.9 A\nVmp 29.0 V 31.2 V\nImp 10.4 A 13.1 A',
-    POINTS,
-  ],
-  ['label and figure on lines of their own', 'Voc\n37.3 V\nIsc\n13.9 A\nVmp\n31.2 V\nImp\n13.1 A', POINTS],
-  [
-    'columns torn apart',
-    'Pmax\nVoc\nIsc\nVmp\nImp\n410 W\n37.3 V\n13.9 A\n31.2 V\n13.1 A',
-    { ...POINTS, pmax: 410 },
-  ],
-  ['torn apart, without units', 'Voc\nIsc\nVmp\nImp\n37.3\n13.9\n31.2\n13.1', POINTS],
-  ['all on a line', 'Voc 37.3 V, Isc 13.9 A, Vmp 31.2 V, Imp 13.1 A', POINTS],
-  [
-    'all on a line with equals',
-    'Voc=37.3V Isc=13.9A Vmp=31.2V Imp=13.1A Pmax=410W',
-    { ...POINTS, pmax: 410 },
-  ],
-  [
-    'a back label',
-    'Rated power (Pmax) 100W\nVoltage at Pmax (Vmp) 18.2V\nCurrent at Pmax (Imp) 5.5A\nVoc 22.1V\nIsc 5.9A',
-    { pmax: 100, vmp: 18.2, imp: 5.5, voc: 22.1, isc: 5.9 },
-  ],
-  [
-    'optimum operating words',
-    'Optimum operating voltage 31.2 V\nOptimum operating current 13.1 A\nVoc 37.3 V\nIsc 13.9 A',
-    POINTS,
-  ],
-  ['the figure before its name', '37.3 V (Voc)\n13.9 A (Isc)\n31.2 V (Vmp)\n13.1 A (Imp)', POINTS],
-  [
-    'Greek letters',
-    'β (Voc) -0.26 %/°C\nα (Isc) +0.05 %/°C\nγ (Pmax) -0.34 %/°C',
-    { betaVoc: -0.26, alphaIsc: 0.05, gammaPmax: -0.34 },
-  ],
-  ['a tolerance before its unit', 'Pmax ± 3% 410 W\nVoc ±3 % 37.3 V', { pmax: 410, voc: 37.3 }],
-  [
-    'tolerances of figures, spaced and not',
-    'Pmax 410 ±5 W\nIsc 13.9 ± 0.4 A\nVoc 37.3 ±1.1',
-    { pmax: 410, isc: 13.9, voc: 37.3 },
-  ],
-  ['a tolerance with a decimal comma', 'Voc 37,3 V ±0,5 V\nIsc 13,9 A', { voc: 37.3, isc: 13.9 }],
-  ['kilowatts for watts', 'Pmax 0.41 kW\nPmax 410 W\nVmp 31.3 V\nImp 13.1 A', { pmax: 410 }],
-  [
-    'a figure far from volts × amps before the right one',
-    'Pmax 306 W\nRated power 410 W\nVmp 31.3 V\nImp 13.1 A',
-    { pmax: 410 },
-  ],
-  ['a working voltage that is none before the right one', 'Voc 37.3 V\nVmp 12 V\nVmp 31.2 V', { vmp: 31.2 }],
-  ['a working current above Isc before the right one', 'Isc 13.9 A\nImp 15 A\nImp 13.1 A', { imp: 13.1 }],
-  ['milliamps a kelvin', 'Isc 10 A\nTemperature coefficient Isc 5 mA/K', { alphaIsc: 0.05 }],
-  ['volts a kelvin', 'Voc 40 V\nTemperature coefficient Voc -0.112 V/°C', { betaVoc: -0.28 }],
-  ['watts a kelvin', 'Pmax 400 W\nVoc 40 V\nTemperature coefficient Pmax -1.4 W/°C', { gammaPmax: -0.35 }],
-  ['series fuse in words', 'Max. series fuse rating 25 A\nVoc 37.3 V', { maxFuse: 25 }],
-  ['reverse current', 'Maximum reverse current 20 A\nVoc 37.3 V', { maxFuse: 20 }],
-  ['a minus of typesetters', 'Voc 37.3 V\nTemperature coefficient of Voc −0.26 %/°C', { betaVoc: -0.26 }],
-  [
-    'labels said twice in one line',
-    'Open-circuit voltage (Voc) 37.3 V\nShort-circuit current (Isc) 13.9 A',
-    { voc: 37.3, isc: 13.9 },
-  ],
-  [
-    'NOCT among the figures is no table',
-    'Nominal operating cell temperature NOCT 45 °C\nVoc 37.3 V\nIsc 13.9 A',
-    { voc: 37.3, isc: 13.9 },
-  ],
-];
+// messy sheets of our own, line by line, each with its one right reading
+const MESSY = readJson<[says: string, lines: string[], reads: Record<string, number>][]>('messy-sheets.json');
 
 describe('messy sheets', () => {
-  it.each(MESSY)('%s', (_, text, reads) => {
-    expect(asObject(text)).toMatchObject(reads);
+  it.each(MESSY)('%s', (_, lines, reads) => {
+    expect(asObject(lines.join('\n'))).toMatchObject(reads);
   });
   it('of several models, a row each, offer each', () => {
     const text =

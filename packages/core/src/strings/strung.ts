@@ -82,8 +82,9 @@ export const overfed = (fed: readonly BackFed[]): (BackFed & { bearsA: number })
 export const isOverfed = ({ fedA, bearsA }: StringFed): boolean => bearsA !== null && fedA > bearsA;
 
 /**
- * A fuse for each of the strings side by side, A, in their order: of one size where all that the others could harm bear
- * that, else each of its own, so that a strong string beside a weak one does no harm to it. Infinity where none is sold.
+ * A fuse for each of the strings side by side, A, in their order: of one size where all that the others could harm are
+ * known to bear that, else each of its own, so that a strong string beside a weak one does no harm to it. Infinity where
+ * none is sold.
  * @returns `unfit` the first that they could harm and that does not even bear its own, -1 where there is none
  */
 export function stringFuses(
@@ -91,7 +92,10 @@ export function stringFuses(
   school: School,
 ): { amps: readonly number[]; unfit: number } {
   const own = strings.map(({ iscA }) => stringFuseA(iscA, school) ?? Infinity);
-  const bears = strings.map((string) => (isOverfed(string) ? (string.bearsA ?? Infinity) : Infinity));
+  // of a silent sheet nothing is known but that its string bears its own
+  const bears = strings.map((string, i) =>
+    string.bearsA === null ? (own[i] ?? Infinity) : isOverfed(string) ? string.bearsA : Infinity,
+  );
   const one = Math.max(...own);
   const together = one <= Math.min(...bears);
   const unfit = own.findIndex((amps, i) => amps > (bears[i] ?? Infinity));

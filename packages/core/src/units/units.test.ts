@@ -10,44 +10,6 @@ const read = (text: string, quantity: Quantity, unit = defaultUnit(quantity, 'me
   parseQuantity(text, quantity, unit);
 
 describe('what people type', () => {
-  it.each([
-    ['60', 'power', 60],
-    ['60 W', 'power', 60],
-    ['60w', 'power', 60],
-    ['1.2kW', 'power', 1200],
-    ['5A*12V', 'power', 60],
-    ['5 A × 12 V', 'power', 60],
-    ['12V*5A', 'power', 60],
-    ['5A x 12V', 'power', 60],
-    ['1kWh/8h', 'power', 125],
-    ['0.5 hp', 'power', 372.85],
-    ['(2+3)*4W', 'power', 20],
-    ['1,5 kW', 'power', 1500],
-    ['1 200 W', 'power', 1200],
-    ['1.200,5 W', 'power', 1200.5],
-    ['90 min', 'hours', 1.5],
-    ['30 min + 1h', 'hours', 1.5],
-    ['−22', 'temperature', -22],
-    ['-22 °C', 'temperature', -22],
-    ['14F', 'temperature', -10],
-    ['12\'6"', 'altitude', 3.81],
-    ['12 ft 6 in', 'altitude', 3.81],
-    ['1340 m', 'altitude', 1340],
-    ['200Ah', 'charge', 200],
-    ['80 %', 'percent', 80],
-    ['80', 'percent', 80],
-    ['-0.26 %/K', 'coefficient', -0.26],
-    ['-0.26%/°C', 'coefficient', -0.26],
-    ['18 MJ/m2', 'irradiation', 5],
-    ['5 kWh/m²/d', 'irradiation', 5],
-    ['.5', 'power', 0.5],
-    ['2 x', 'factor', 2],
-  ] as const)('reads %s', (text, quantity, value) => {
-    expect(read(text, quantity)).toMatchObject({ ok: true });
-    const parsed = read(text, quantity);
-    if (parsed.ok) expect(parsed.value).toBeCloseTo(value, 2);
-  });
-
   it('takes a bare number in the unit the field shows', () => {
     expect(parseQuantity('50', 'temperature', '°F')).toMatchObject({
       ok: true,
@@ -58,31 +20,6 @@ describe('what people type', () => {
 
   it.each(['60?', '~60', '60 W ?'])('marks %s as a guess', (text) => {
     expect(read(text, 'power')).toMatchObject({ ok: true, value: 60, guessed: true });
-  });
-
-  it.each([
-    ['5 kg', 'power', /mass.*needs watts/],
-    ['1.2 kWh', 'power', /energy.*50 W all day/],
-    ['5A', 'power', /current.*5A\*12V/],
-    ['100 Ah', 'power', /charge/],
-    ['3 kW', 'energy', /power × time/],
-    ['100 A', 'charge', /current/],
-    ['5 Ah', 'current', /charge/],
-    ['-120 mV/K', 'coefficient', /volts/],
-    ['abc', 'power', /number is missing|not known/],
-    ['', 'power', /Type watts/],
-    ['60 bananas', 'power', /not known/],
-    ['5A + 12V', 'power', /cannot be added/],
-    ['1,200', 'power', /1200 or 1\.200|1200 or 1.2/],
-    ['60 W W', 'power', /left over|not/],
-    ['1/0', 'power', /finite/],
-    ['(2', 'power', /bracket/],
-    ['12 %', 'power', /plain number/],
-    ['50 V', 'percent', /voltage/],
-  ] as const)('refuses %s where it cannot stand, in words', (text, quantity, words) => {
-    const parsed = read(text, quantity);
-    expect(parsed.ok).toBe(false);
-    if (!parsed.ok) expect(parsed.message).toMatch(words);
   });
 
   it('reads numbers with decimal commas where the rest of a paste shows them', () => {
@@ -176,28 +113,6 @@ describe('coordinates', () => {
 });
 
 describe('what stands in a kitchen, a shed and a bilge', () => {
-  it.each([
-    ['50 gal', 'volume', 189.2706],
-    ['2 m³', 'volume', 2000],
-    ['300 L', 'volume', 300],
-    ['60 °F', 'rise', 33.3333],
-    ['40 K', 'rise', 40],
-    ['40 psi', 'pressure', 275.7903],
-    ['2.5 bar', 'pressure', 250],
-    ['15 mi', 'road', 24.14016],
-    ['290 Wh/mi', 'perDistance', 180.1976],
-    ['180 Wh/km', 'perDistance', 180],
-    ['48"', 'size', 1219.2],
-    [`3'6"`, 'size', 1066.8],
-    ['60 lb', 'mass', 27.2155],
-    ['120 W/K', 'perKelvin', 120],
-    ['3 days', 'hours', 72],
-    ['15 years', 'years', 15],
-    ['5A*230V*0.8', 'power', 920],
-  ] as const)('%s as %s', (text, quantity, value) => {
-    const parsed = read(text, quantity);
-    expect(parsed.ok && parsed.value).toBeCloseTo(value, 3);
-  });
   it('a rise of 60 °F is no temperature: nothing is taken off it', () => {
     expect(toStored(60, 'rise', '°F')).toBeCloseTo(33.333, 3);
     expect(toStored(60, 'temperature', '°F')).toBeCloseTo(15.556, 3);
