@@ -71,6 +71,10 @@ describe('what would take less', () => {
     );
     expect(called.map(({ kind }) => kind)).toEqual(['inverter']);
     expect(two.sentence).toMatch(/never joined/);
+    // of inverters alone none holds 2.6 kW at 24 V, and no other machine is taken for one
+    const heater = { ...fridge, name: 'Heater', group: 'other' as const, watts: measured(2600) };
+    const hot = houseOf({ heater, pump: pumpOf(1100) }, { '/supply/inverterIdle': measured(90) });
+    expect(ways(hot).map(({ id }) => id)).not.toContain('two');
   });
   it('is nothing where nothing idles, nothing is chosen, or a station is one case', () => {
     expect(ways(house({ '/power/inverter': null }))).toEqual([]);

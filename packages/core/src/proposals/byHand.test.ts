@@ -139,6 +139,9 @@ describe('a design in a few figures', () => {
     ];
     for (const change of unlike) expect(two(change)).toMatch(/^\d panels, \d+ W, in 2 arrays$/);
     expect(two({ count: chosen(3) })).toMatch(/^5 panels, 2050 W/);
+    // one of unlike panels is no several arrays
+    const honey = examples().find(({ design }) => design.name === 'Honey house')!.design;
+    expect(plain(of(honey).panels.text)).toMatch(/^11 panels, \d+ W, \d+° facing /);
   });
   it('has of each example its panels, weight and price as they add up', () => {
     for (const { design } of examples()) {
