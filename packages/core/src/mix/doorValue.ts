@@ -110,7 +110,7 @@ export class DoorValue {
       const at = watts(g);
       if (at > most) [best, most] = [g, at];
     }
-    if (best === 0 || best === GRID - 1 || most === 0) return most;
+    // beyond an end there is no point, and nothing to bend
     const [a, c] = [watts(best - 1), watts(best + 1)];
     const bend = 2 * most - a - c;
     return bend > 0 ? most + (a - c) ** 2 / (8 * bend) : most;

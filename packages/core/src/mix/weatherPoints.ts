@@ -1,5 +1,5 @@
 import type { ModuleNumbers } from '../module';
-import { STEP_H, STEPS, type PlaneMonth } from '../sky';
+import { STEP_H, type PlaneMonth } from '../sky';
 import { MONTH_DAYS } from '../units';
 import type { WeatherPoint } from './types';
 
@@ -16,8 +16,7 @@ export function weatherPoints(
 ): WeatherPoint[] {
   const bins = EDGES.map(() => ({ light: 0, heat: 0, hours: 0 }));
   for (const [month, { perWatt, cellC }] of year.entries()) {
-    for (let step = 0; step < STEPS; step++) {
-      const share = perWatt[step] ?? 0;
+    for (const [step, share] of perWatt.entries()) {
       const cell = cellC[step] ?? 25;
       const wm2 = (share * 1000) / Math.max(0.2, 1 + gammaPmax * (cell - 25));
       if (wm2 < EDGES[0]) continue;
