@@ -333,6 +333,17 @@ describe('a pile of unlike panels', () => {
     expect(told.at(-1)!).toBeLessThan(1);
     expect(turn.value.exact).toBe(true);
   });
+  it('tells each fortieth string it tries, before it weighs any', () => {
+    const [sorts, far] = [sortsOf(6, 6, 6), door('1', { maxV: 300, maxWorkV: 290, maxParallel: 1 })];
+    const told = [...searchMix(sorts, [far])];
+    const strings = stringsOf(new DoorValue(far, sorts), [6, 6, 6]).length;
+    expect(strings).toBeGreaterThan(80);
+    expect(told).toEqual(told.toSorted((a, b) => a - b));
+    // the first tells that all are known, a twentieth of its half
+    const trying = told.filter((share) => share > told[0]! && share < told[0]! * 10);
+    expect(trying).toHaveLength(Math.floor(strings / 40));
+    expect(trying[0]).toBeCloseTo(told[0]! * (1 + 9 * (39 / strings)), 9);
+  });
   it('tells it from nothing to all, also where doors are filled one by one and then by twos', () => {
     const [a, b, far] = sortsOf(2, 2, 20_000);
     const doors = ['1', '2', '3'].map((id, i) => door(id, { maxParallel: 1, maxIscA: 42 - i }));
