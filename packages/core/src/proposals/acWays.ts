@@ -130,19 +130,17 @@ function softer(look: Look): Found | null {
   };
 }
 
-/** The design with only some of its uses on AC. */
-const onlyAc = (design: Design, keeps: (id: string) => boolean): Design => ({
+/** The design with only some of its uses; what is asked of it is of those on AC. */
+const only = (design: Design, keeps: (id: string) => boolean): Design => ({
   ...design,
-  uses: Object.fromEntries(
-    Object.entries(design.uses).filter(([id, { supply }]) => supply !== 'ac' || keeps(id)),
-  ),
+  uses: Object.fromEntries(Object.entries(design.uses).filter(([id]) => keeps(id))),
 });
 
 function twoMachines(look: Look): Found | null {
   const { facts, pen, reckon, at } = look;
   const { design, loads } = facts;
   const long = new Set(loads.rows.filter(({ hours }) => hours >= KEEPS_ON_H).map(({ id }) => id));
-  const small = onlyAc(design, (id) => long.has(id));
+  const small = only(design, (id) => long.has(id));
   const asking = reckon(small);
   const asked = acAsked(asking.loads, small.uses);
   if (asked.runningW === 0 || asked.runningW === facts.power.asked.runningW) return null;
@@ -159,7 +157,7 @@ function twoMachines(look: Look): Found | null {
   if (!of || of.idleW >= idleW) return null;
   const awake = awakeH(
     look,
-    onlyAc(design, (id) => !long.has(id)),
+    only(design, (id) => !long.has(id)),
   );
   const names = loads.rows
     .filter(({ id, later }) => long.has(id) && !later && design.uses[id]?.supply === 'ac')

@@ -163,6 +163,7 @@ describe('numbers as they are shown', () => {
     [9.5, 'minutes', '9.5 min'],
     [10, 'minutes', '10 min'],
     [-0.29, 'coefficient', '−0.290 %/K'],
+    [1.25, 'coefficient', '1.250 %/K'],
     [-12, 'temperature', '−12 °C'],
     [-12.3, 'temperature', '−12.3 °C'],
     [35, 'angle', '35°'],

@@ -10,6 +10,8 @@ describe('cells of a line', () => {
     expect(cellsOf("a'b,c")).toEqual(["a'b", 'c']);
   });
   it('have decimal commas where they part no columns', () => {
+    // in one line of many is enough
+    expect(hasDecimalCommas(';', ['1;2', '1,5;2', '3;4'])).toBe(true);
     expect(hasDecimalCommas(';', ['a;1,5'])).toBe(true);
     expect(hasDecimalCommas(';', ['a;1.5', 'b, c'])).toBe(false);
     expect(hasDecimalCommas(',', ['a,1,5'])).toBe(false);
