@@ -63,13 +63,11 @@ test('a year is stitched from stops with their dates', async ({ page }) => {
 test('weather of one’s own is read from a station file, kept, and left out again', async ({ page }) => {
   const id = await job.create(job.like('Vale', 'Own weather'));
   await job.open(page, id, 'place');
-  await page
-    .getByLabel('Weather file')
-    .setInputFiles({
-      name: 'lakeside.epw.gz',
-      mimeType: 'application/gzip',
-      buffer: fixture('lakeside-42N.epw.gz'),
-    });
+  await page.getByLabel('Weather file').setInputFiles({
+    name: 'lakeside.epw.gz',
+    mimeType: 'application/gzip',
+    buffer: fixture('lakeside-42N.epw.gz'),
+  });
   await expect(page.getByTestId('weather')).toContainText('lakeside.epw.gz, an EPW file, with its hours');
   await expect(page.getByText(/The file is of a place \d+ km from here/)).toBeVisible();
   const december = page.locator('tr', {
@@ -107,13 +105,11 @@ test('a table of hours is read as its columns are said to be', async ({ page }) 
     const when = new Date(Date.UTC(2001, 0, 1) + hour * 3_600_000).toISOString().slice(0, 16);
     return `${when};${(Number(cells[13]) / 1000).toFixed(4)};${(Number(cells[6]) * 1.8 + 32).toFixed(1)}`;
   });
-  await page
-    .getByLabel('Weather file')
-    .setInputFiles({
-      name: 'logger.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(['when;light;outside', ...rows].join('\n')),
-    });
+  await page.getByLabel('Weather file').setInputFiles({
+    name: 'logger.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['when;light;outside', ...rows].join('\n')),
+  });
   const form = page.getByRole('group', { name: 'Columns of logger.csv' });
   await expect(form).toContainText('8,760 lines');
   await form.getByRole('button', { name: /^What light is/ }).click();
@@ -158,13 +154,11 @@ test('twelve months are pasted, and what is no weather is refused in words', asy
   await form.getByRole('button', { name: 'Take these months' }).click();
   await expect(page.getByTestId('weather')).toContainText('twelve months');
   await expect(page.getByText('Sun read as MJ/m² a day.')).toBeVisible();
-  await page
-    .getByLabel('Weather file')
-    .setInputFiles({
-      name: 'x.zip',
-      mimeType: 'application/zip',
-      buffer: Buffer.from('PK\u0003\u0004 and so on'),
-    });
+  await page.getByLabel('Weather file').setInputFiles({
+    name: 'x.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from('PK\u0003\u0004 and so on'),
+  });
   await expect(page.getByRole('alert').first()).toContainText('zip archive');
   await page
     .getByLabel('Weather file')

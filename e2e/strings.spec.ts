@@ -42,15 +42,13 @@ test('eleven second-hand panels are measured, strung the best way, and fused', a
 test('panels of a table are taken as its columns are said to be, by keyboard alone', async ({ page }) => {
   const id = await job.create(job.like('Honey', 'A table of panels'));
   await job.open(page, id, 'strings');
-  await page
-    .getByLabel('File of sheets')
-    .setInputFiles({
-      name: 'shed.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(
-        'Model;Qty;Pmax;Voc;Isc;Vmp;Imp;Tk Voc;NOCT Vmp\nOld shed;3;245;37,6;8,62;30,4;8,06;-124;27,9\nSwapped;1;410;31,4;13,95;37,2;13,06;-96;34,1\n',
-      ),
-    });
+  await page.getByLabel('File of sheets').setInputFiles({
+    name: 'shed.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Model;Qty;Pmax;Voc;Isc;Vmp;Imp;Tk Voc;NOCT Vmp\nOld shed;3;245;37,6;8,62;30,4;8,06;-124;27,9\nSwapped;1;410;31,4;13,95;37,2;13,06;-96;34,1\n',
+    ),
+  });
   const form = page.getByRole('group', { name: 'Columns of shed.csv' });
   await expect(form.getByRole('alert')).toContainText('Row 2 (Swapped): Vmp 37.2 V is not below Voc 31.4 V');
   await expect(form).toContainText('-124 %/K is no such coefficient');

@@ -124,13 +124,11 @@ test('a logger’s readings are looked at before they are taken, by file and by 
     const [amps, watts] = i % 6 < 2 ? [0.8, 92] : [0.02, 1.5];
     return `8/${day}/2026 ${two(Math.floor(minute / 60))}:${two(minute % 60)},118.4,${amps},${watts}`;
   });
-  await fridge
-    .getByLabel('File of readings')
-    .setInputFiles({
-      name: 'fridge.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(['Timestamp,Voltage (V),Current (A),Power (W)', ...lines].join('\n')),
-    });
+  await fridge.getByLabel('File of readings').setInputFiles({
+    name: 'fridge.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['Timestamp,Voltage (V),Current (A),Power (W)', ...lines].join('\n')),
+  });
   const form = page.getByRole('group', { name: 'Columns of fridge.csv' });
   await expect(form.getByRole('button', { name: 'What Power (W) is: the readings' })).toBeVisible();
   await expect(form.getByRole('button', { name: 'What Voltage (V) is: not used' })).toBeVisible();
