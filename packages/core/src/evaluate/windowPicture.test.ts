@@ -1,13 +1,11 @@
-import { calculate, type Facts } from '../calculate';
+import { calculate } from '../calculate';
 import { withValueAt, type Design } from '../document';
 import { penFor } from '../figures';
 import { chosen, examples, measured } from '../job';
-import { STEPS } from '../sky';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { plain } from '../testing/plain';
 import { windowPicture } from './windowPicture';
-import { workingRange } from './workingRange';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
 const put = (design: Design, changes: Record<string, unknown>) =>
@@ -82,49 +80,5 @@ describe('the window ruler', () => {
     // short where it is hot: below what the controller starts from, also where it charges from less
     const starts = drawn(put(honey, { '/controllers/c1/startVolts': chosen(150) }));
     expect([bars, starts.bars].map((of) => of.filter(({ short }) => short).length)).toEqual([0, bars.length]);
-  });
-});
-
-describe('the working volts of a year', () => {
-  let lead: Facts['lead'];
-  let range: NonNullable<ReturnType<typeof workingRange>>;
-  beforeEach(() => {
-    ({ lead } = calculate(dairy, climate));
-    range = workingRange(lead.year!, lead.module)!;
-  });
-  const volts = (cellC: number) => lead.module.vmpV * (1 + lead.module.gammaPmax * (cellC - 25));
-  it('run from its hottest to its coldest hour of light', () => {
-    let [low, high] = [Infinity, -Infinity];
-    for (const { perWatt, cellC } of lead.year!)
-      for (let step = 0; step < STEPS; step++)
-        if (perWatt[step]! > 0.01) {
-          low = Math.min(low, volts(cellC[step]!));
-          high = Math.max(high, volts(cellC[step]!));
-        }
-    expect(range.fromV).toBeCloseTo(low, 9);
-    expect(range.toV).toBeCloseTo(high, 9);
-  });
-  it('are most where most is made: the mean of the shares is the mean of the volts', () => {
-    expect(Math.max(...range.share)).toBe(1);
-    expect(range.share.every((share) => share >= 0)).toBe(true);
-    const mean =
-      range.share.reduce(
-        (sum, share, i) =>
-          sum + share * (range.fromV + ((range.toV - range.fromV) * i) / (range.share.length - 1)),
-        0,
-      ) / range.share.reduce((sum, share) => sum + share, 0);
-    let [made, weighed] = [0, 0];
-    for (const { perWatt, cellC } of lead.year!)
-      for (let step = 0; step < STEPS; step++)
-        if (perWatt[step]! > 0.01) {
-          made += perWatt[step]!;
-          weighed += perWatt[step]! * volts(cellC[step]!);
-        }
-    // spread over a step and a half of twenty-four
-    expect(Math.abs(mean - weighed / made)).toBeLessThan((2 * (range.toV - range.fromV)) / 24);
-  });
-  it('are unknown without light', () => {
-    const dark = lead.year!.map((month) => ({ ...month, perWatt: new Float64Array(STEPS) }));
-    expect(workingRange(dark, lead.module)).toBeNull();
   });
 });

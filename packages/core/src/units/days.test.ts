@@ -141,6 +141,7 @@ describe('numbers as they are shown', () => {
   });
   it.each([
     [950, 'energy', '950 Wh'],
+    [7950, 'energy', '7.95 kWh'],
     [1234, 'energy', '1.23 kWh'],
     [12345, 'energy', '12.3 kWh'],
     [1.5e6, 'energy', '1500 kWh'],
@@ -149,6 +150,7 @@ describe('numbers as they are shown', () => {
     [12345, 'power', '12.3 kW'],
     [4.5, 'power', '4.5 W'],
     [48, 'voltage', '48 V'],
+    [163.92, 'voltage', '163.9 V'],
     [48.26, 'voltage', '48.3 V'],
     [1250.6, 'voltage', '1251 V'],
     [8.33, 'current', '8.3 A'],
@@ -158,6 +160,7 @@ describe('numbers as they are shown', () => {
     [4.2, 'percent', '4.2 %'],
     [42.4, 'percent', '42 %'],
     [1.2345, 'factor', '1.23 ×'],
+    [1.69, 'factor', '1.69 ×'],
     [0.25, 'hours', '0.25 h'],
     [1.26, 'hours', '1.3 h'],
     [9.5, 'minutes', '9.5 min'],
