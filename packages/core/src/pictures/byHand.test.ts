@@ -344,50 +344,10 @@ describe('life and cost, by hand', () => {
   });
 });
 
-describe('what a controller clips, by hand', () => {
-  const small = withAll(dairy, {
-    '/controllers/c1/chargeAmps': chosen(40),
-    '/controllers/c1/maxAmps': chosen(80),
-  });
-  it('is added up over the days of the months, and told as a share', () => {
-    const picture = clipPicture(small, climate, 'a1')!;
-    const clear = sum(picture.lostWh.map((hours, m) => (sum(hours) * MONTH_DAYS[m]!) / 1000));
-    expect(picture.clearKWh).toBeCloseTo(clear, 6);
-    expect(picture.kWh).toBeLessThan(picture.clearKWh);
-    expect(picture.wiredW).toBeCloseTo(12 * dairy.arrays.a1!.module.pmax.value, 6);
-    // 40 A at 56.8 V of absorption, through the controller's own loss
-    const { efficiency } = dairy.controllers.c1!;
-    expect(picture.usableW).toBeCloseTo((40 * 56.8) / (efficiency.value / 100), 6);
-    const { energy } = calculate(small, climate);
-    const sent =
-      sum(energy!.months.map(({ madeWh }, m) => (madeWh * MONTH_DAYS[m]!) / 1000)) / energy!.bankKeeps;
-    expect(picture.sharePct).toBeCloseTo((100 * picture.kWh) / (sent + picture.kWh), 6);
-    // never more than the limit is given in an hour
-    for (const hours of picture.leftWh) expect(Math.max(...hours)).toBeLessThanOrEqual(40 * 56.8 + 1e-6);
-  });
+describe('what a controller clips', () => {
   it('is nothing on one that is large enough, and then no other is worth it', () => {
     const picture = clipPicture(dairy, climate, 'a1')!;
     expect([picture.kWh, picture.clearKWh, picture.sharePct]).toEqual([0, 0, 0]);
     expect(picture.larger).toEqual([]);
-  });
-  it('is won back by larger ones, in turn, over fifteen years where a price is typed', () => {
-    const { larger, kWh } = clipPicture(small, climate, 'a1')!;
-    expect(larger.length).toBeGreaterThan(0);
-    expect(larger.length).toBeLessThanOrEqual(3);
-    const amps = larger.map(({ chargeA }) => chargeA);
-    expect(amps).toEqual(amps.toSorted((a, b) => a - b));
-    for (const { winsKWh, perKWh, chargeA } of larger) {
-      expect(chargeA).toBeGreaterThan(40);
-      expect(winsKWh).toBeGreaterThanOrEqual(1);
-      expect(winsKWh).toBeLessThanOrEqual(kWh * 1.02);
-      expect(perKWh).toBeNull();
-    }
-    const [first] = larger as [(typeof larger)[number]];
-    const priced = clipPicture(
-      withAll(small, { '/controllerPrices': { [first.classId]: measured(300) } }),
-      climate,
-      'a1',
-    )!;
-    expect(priced.larger[0]!.perKWh).toBeCloseTo(300 / (first.winsKWh * 15), 9);
   });
 });

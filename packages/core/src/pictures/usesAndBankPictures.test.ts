@@ -1,11 +1,11 @@
 import { CHEMISTRIES } from '../bank';
-import { patched, problemsOf, withValueAt, type Design } from '../document';
+import { withValueAt, type Design } from '../document';
 import { evaluate } from '../evaluate';
 import { chosen, examples, measured } from '../job';
 import { plainClimate } from '../testing/climates';
 import { oneArray } from '../testing/dairy';
 import { lifePicture } from './lifePicture';
-import { sunHours, usesPicture } from './usesPicture';
+import { usesPicture } from './usesPicture';
 
 const climate = plainClimate(41.6, { altitudeM: 640 });
 const dairy = oneArray();
@@ -36,36 +36,6 @@ describe('the picture of the uses', () => {
     // two days ÷ (0.8 usable × capacity in the cold × what it gives back)
     const { bank } = evaluate(dairy, climate);
     expect(costs[0]!.bankWh).toBeCloseTo((costs[0]!.wh * 2 * bank.ratedWh) / bank.usableWh, 3);
-  });
-  it('offers changes that are valid and save what they say', () => {
-    const { savings } = usesPicture(dairy, climate)!;
-    expect(savings.length).toBeGreaterThan(1);
-    for (const { remedy, savesWh, what, useId } of savings) {
-      if (!remedy) continue;
-      const after = patched(dairy, remedy.operations);
-      expect([what, problemsOf(after)]).toEqual([what, []]);
-      const saved =
-        evaluate(dairy, climate).figures[`use:${useId}`]!.value! -
-        evaluate(after, climate).figures[`use:${useId}`]!.value!;
-      if (what === 'Switch it off') expect(saved).toBeCloseTo(savesWh, 6);
-    }
-  });
-  it('checks today and each later stage', () => {
-    const { stages } = usesPicture(honey, bees)!;
-    expect(stages.map(({ stage }) => stage)).toEqual([0, 1]);
-    expect(stages[1]!.busWh).toBeGreaterThan(stages[0]!.busWh);
-    expect(usesPicture(dairy, climate)!.stages).toEqual([]);
-  });
-  it('is nothing where nothing is used, and has no sun without a place', () => {
-    expect(usesPicture({ ...dairy, uses: {} }, climate)).toBeNull();
-    const nowhere = { ...dairy, place: { ...dairy.place, lat: null, lon: null } };
-    expect(usesPicture(nowhere, null)!.sun.every((up) => up === null)).toBe(true);
-  });
-  it('knows how long the sun is up: 12 h at the equinox, 24 h in a polar June', () => {
-    const [rise, set] = sunHours(41.6, 2)!;
-    expect(set - rise).toBeCloseTo(12, 0);
-    expect(sunHours(75, 5)).toEqual([0, 24]);
-    expect(sunHours(75, 11)).toBeNull();
   });
 });
 
@@ -99,15 +69,6 @@ describe('life and cost', () => {
     const large = life(withValueAt(dairy, '/bank/parallel', chosen(6))).rows[0]!;
     expect(large.cycleYears).toBeGreaterThan(small.cycleYears);
     expect(large.fullCycles).toBeLessThan(small.fullCycles);
-  });
-  it('says in words how array and bank suit', () => {
-    expect(life(dairy).suits[0]).toMatch(/Full again between|hardly leaves full/);
-    const dim = withValueAt(withValueAt(dairy, '/arrays/a1/count', chosen(1)), '/arrays/a1/strings', {
-      ...dairy.arrays.a1!.strings,
-      series: chosen(1),
-      parallel: chosen(1),
-    });
-    expect(life(dim).suits[0]).toMatch(/no month in use is it full/);
   });
   it('sets the bank beside a day’s harvest, and its charge beside the limit, by hand', () => {
     const { suits } = life(dairy);
