@@ -120,7 +120,7 @@ export function deviceText(
   const [one] = sizes;
   return sizes.length === 1 && one
     ? `${times(one.many)}${label} ${show(one.amps)}`
-    : `${label}: ${sizes.map(({ many, amps }) => `${many} × ${show(amps)}`).join(' and ')}`;
+    : `${label}: ${sizes.map(({ many, amps }) => `${many}\u00a0×\u00a0${show(amps)}`).join(' and ')}`;
 }
 
 /** The next size of a list; null above it. */

@@ -229,8 +229,8 @@ describe('the take-off', () => {
     expect(many('glands')).toBe(14);
     const switches = parts.filter(({ what }) => what.startsWith('disconnect'));
     expect(switches.reduce((sum, part) => sum + part.many, 0)).toBe(3);
-    // four in series reach 163.5 V; 3 × 13.95 A × 1.25 under a bright sky, × 1.25 for hours
-    expect(many('disconnect for panels, 2 poles, 170 V DC, 66 A or more')).toBe(1);
+    // four in series reach 163.5 V; 3 × 13.95 A × 1.25 under a bright sky
+    expect(many('disconnect for panels, 2 poles, 170 V DC, 53 A or more')).toBe(1);
     expect(many('class T fuse 250 A')).toBe(1);
     expect(many('class T fuse 175 A')).toBe(2);
   });

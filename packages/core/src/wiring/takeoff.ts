@@ -191,9 +191,9 @@ function cutAll(lines: readonly CableLine[], coils: readonly Coil[]): CableLine[
   return lines.map((line) => ({ ...line, cutting: cuttings.get(line.id) ?? null }));
 }
 
-/** What switches a run of panels off: for its coldest volts, in tens, and for its most amps going on for hours. */
-const disconnectText = ({ highV, mostA, factor }: Circuit): string =>
-  `disconnect for panels, 2 poles, ${Math.ceil(highV / 10 - 1e-9) * 10} V DC, ${Math.ceil(mostA * factor - 1e-9)} A or more`;
+/** What switches a run of panels off: for its coldest volts, in tens, and for its most amps. @source NEC 690.13 (from memory) */
+const disconnectText = ({ highV, mostA }: Circuit): string =>
+  `disconnect for panels, 2 poles, ${Math.ceil(highV / 10 - 1e-9) * 10} V DC, ${Math.ceil(mostA - 1e-9)} A or more`;
 
 /** Lugs, ferrules, plugs, glands and labels, counted from the ends of conductors, and what joins, protects and switches them. */
 function partsOf(wired: readonly Wired[]): SmallPart[] {
