@@ -2,7 +2,7 @@ import { lossSideBySide } from '../array';
 import type { ArrayFacts, Facts } from '../calculate';
 import { remembered } from '../memo';
 import { BRIGHT_SKY } from '../module';
-import { isOverfed, stringFuses, strungOn, type StringFed } from '../strings';
+import { overfed, stringFuses, strungOn, type StringFed } from '../strings';
 import { put, remedy, tried, type FindingParts, type Reckon, type Remedy, type Rule } from './finding';
 
 /** How far apart the working volts of strings side by side may be. Common practice. */
@@ -83,9 +83,8 @@ export const inputsShared: Rule = (facts, pen) =>
     const fed = strung.flatMap(({ each }) =>
       each.map(({ iscA, bearsA }): StringFed => ({ iscA, bearsA, fedA: (sum - iscA) * BRIGHT_SKY })),
     );
-    const [weakest] = fed.filter(isOverfed).toSorted((a, b) => (a.bearsA ?? 0) - (b.bearsA ?? 0));
     const { amps, unfit } = stringFuses(fed, facts.design.school);
-    const told = fed[unfit] ?? weakest;
+    const told = fed[unfit] ?? overfed(fed);
     const sizes = [...new Set(amps)]
       .toSorted((a, b) => a - b)
       .map((size) => (Number.isFinite(size) ? size : 'over 60'));

@@ -72,14 +72,12 @@ export function fedOn(
   });
 }
 
-/** Of strings that are fed more than they bear, the one that bears least. */
-export const overfed = (fed: readonly BackFed[]): (BackFed & { bearsA: number }) | null =>
-  fed
-    .flatMap((string) => (string.bearsA === null ? [] : [{ ...string, bearsA: string.bearsA }]))
-    .filter(isOverfed)
-    .toSorted((a, b) => a.bearsA - b.bearsA)[0] ?? null;
+export const isOverfed = <T extends StringFed>(string: T): string is T & { bearsA: number } =>
+  string.bearsA !== null && string.fedA > string.bearsA;
 
-export const isOverfed = ({ fedA, bearsA }: StringFed): boolean => bearsA !== null && fedA > bearsA;
+/** Of strings that are fed more than they bear, the one that bears least. */
+export const overfed = <T extends StringFed>(fed: readonly T[]): (T & { bearsA: number }) | null =>
+  fed.filter(isOverfed).toSorted((a, b) => a.bearsA - b.bearsA)[0] ?? null;
 
 /**
  * A fuse for each of the strings side by side, A, in their order: of one size where all that the others could harm are

@@ -11,7 +11,7 @@ import {
   STRINGS_SHARE,
   type Circuit,
 } from './circuit';
-import { isOverfed } from '../strings';
+import { overfed } from '../strings';
 import { runKey, type ArrayWires, type ControllerWires, type WiringScene } from './scene';
 import { acUseCircuits, dcAmps, dcCircuits, ownCircuits } from './useCircuits';
 
@@ -42,7 +42,7 @@ export const feedCircuits = (scene: WiringScene): Circuit[] => [
 
 /** True where each string has a fuse: from three on, and where the others could harm one. */
 export const stringsFused = ({ each }: Pick<ArrayWires, 'each'>): boolean =>
-  each.length >= 3 || each.some(isOverfed);
+  each.length >= 3 || overfed(each) !== null;
 
 function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   const { id, called, on, parallel, inputs, vmpV, coldVocV, rowM, squareHours } = array;
@@ -97,9 +97,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
       returnM: rowM,
       dropShare: STRINGS_SHARE,
       protection: fused ? 'string' : 'none',
-      mostFuseA: array.each
-        .filter(isOverfed)
-        .reduce<number | null>((least, { bearsA }) => Math.min(least ?? Infinity, bearsA ?? Infinity), null),
+      mostFuseA: overfed(array.each)?.bearsA ?? null,
       at: fused ? joint : '',
       lies: liesOf(scene, 'panels'),
       squareHours: squareHours === null ? null : squareHours / parallel ** 2,
