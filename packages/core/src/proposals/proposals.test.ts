@@ -431,6 +431,19 @@ describe('the search', () => {
     expect(loadRatio).toBeGreaterThan(1.05);
     expect(worst!.ratio!).toBeGreaterThanOrEqual(loadRatio);
   });
+  // from so many rows on they share unequally (common practice)
+  it.each([
+    ['flooded', 4],
+    ['agm', 4],
+    ['lfp', 8],
+  ] as const)('has fewer rows of %s side by side than %i, and all up to that', (chemistry, many) => {
+    const design: Design = { ...keep('chemistry'), bank: { ...cabin().bank, chemistry } };
+    const asked = [2, 4, 8, 16, 32, 64].flatMap((days) => [
+      ...inOrderOfPrice(sceneFor(design), { ratio: 1.15, days }),
+    ]);
+    const rows = new Set(asked.map(({ parallel }) => parallel));
+    expect([...rows].toSorted((a, b) => a - b)).toEqual(Array.from({ length: many - 1 }, (_, i) => i + 1));
+  });
   it('offers the cheapest first', () => {
     const prices = [...inOrderOfPrice(sceneFor(cabin()), { ratio: 1.15, days: 2 })].map(({ price }) => price);
     expect(prices.length).toBeGreaterThan(50);
