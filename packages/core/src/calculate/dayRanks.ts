@@ -46,13 +46,8 @@ const runsOf = remembered('runs of dark days', (climate: ResolvedClimate, grid: 
   return { usual: at(0.5), rare: at(0.9), ownSpread };
 });
 
-/** Runs of dark days by month, from synthetic years of days. Null without a place. */
-export function darkDays({
-  climate,
-  grid,
-  loads,
-}: Pick<Facts, 'climate' | 'grid' | 'loads'>): DarkDays | null {
-  if (!climate) return null;
+/** Runs of dark days by month at a place, from synthetic years of days. */
+export function darkDays(climate: ResolvedClimate, { grid, loads }: Pick<Facts, 'grid' | 'loads'>): DarkDays {
   const { usual, rare, ownSpread } = runsOf(climate, grid);
   const months = usual.map((usualDays, index): DarkMonth => ({
     month: index + 1,

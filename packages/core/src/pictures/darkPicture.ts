@@ -5,5 +5,7 @@ import type { Design } from '../document';
 export type DarkPicture = DarkDays;
 
 /** Runs of dark days by month, from synthetic years of days. Null without a place. */
-export const darkPicture = (design: Design, grid: JobClimate | null): DarkPicture | null =>
-  darkDays(calculate(design, grid));
+export function darkPicture(design: Design, grid: JobClimate | null): DarkPicture | null {
+  const facts = calculate(design, grid);
+  return facts.climate && darkDays(facts.climate, facts);
+}

@@ -56,7 +56,7 @@ const OTHER_SEASON = 3;
 export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | null {
   const { design, loads, climate } = facts;
   if (!loads.heaviest || !climate) return null;
-  const dark = darkDays(facts)?.worst;
+  const { usualDays, rareDays } = darkDays(climate, facts).worst;
   const season = seasonOf(facts);
   // the inverter follows what is found: one that is there binds neither bus nor panels
   const open = { ...design, power: { ...design.power, inverter: null } };
@@ -64,8 +64,8 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
   const today = reckon(inSeason);
   const later = laterOf(inSeason, reckon);
   const days = {
-    least: Math.max(2, Math.min(MOST_DAYS.least, dark?.usualDays ?? 2)),
-    winter: Math.max(3, Math.min(MOST_DAYS.winter, dark?.rareDays ?? 4)),
+    least: Math.max(2, Math.min(MOST_DAYS.least, usualDays)),
+    winter: Math.max(3, Math.min(MOST_DAYS.winter, rareDays)),
   };
   const asked: { aim: Aim; of: Facts; wanted: Wanted }[] = [
     { aim: 'least', of: today, wanted: { ratio: LOAD_RATIO.ordinary, days: days.least } },
@@ -90,7 +90,7 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
     proposals.push(
       proposalOf(aim, told(found, whole.design, reckon), operationsFor(design, whole.design), pen, whole, {
         bought: { ...bought, price: apart + bought.inverterPrice + bought.sourcesPrice },
-        rareDays: dark?.rareDays ?? null,
+        rareDays,
         least: proposals[0] ?? null,
         later: later.about,
         panelsPriced: scene.kept.has('panels') || design.budget.panelWatt !== null,
@@ -101,7 +101,7 @@ export function propose(facts: Facts, pen: Pen, reckon: Reckon): Proposals | nul
     proposals,
     present: gistOf(facts, pen),
     kept: [...keptIn(design)],
-    decides: decidesText(today, dark?.rareDays ?? null, pen),
+    decides: decidesText(today, rareDays, pen),
     why:
       failed.length === 0
         ? null
@@ -192,20 +192,18 @@ function laterOf(design: Design, reckon: Reckon): { facts: Facts; about: string 
   };
 }
 
-function decidesText({ energy, loads }: Facts, rareDays: number | null, pen: Pen): string {
+const darkText = (days: number) => `${days} dark ${days === 1 ? 'day' : 'days'} in a row`;
+
+function decidesText({ energy, loads }: Facts, rareDays: number, pen: Pen): string {
   const worst = energy?.worst;
   const heaviest = loads.heaviest;
   if (!worst || !heaviest) return '';
-  const run =
-    rareDays === null
-      ? ''
-      : `, and up to ${rareDays} dark ${rareDays === 1 ? 'day' : 'days'} in a row one winter in ten`;
-  return `${monthName(worst.month)} decides: ${pen(worst.poaKWhm2, 'hours')} of full sun a day${run}.`;
+  return `${monthName(worst.month)} decides: ${pen(worst.poaKWhm2, 'hours')} of full sun a day, and up to ${darkText(rareDays)} one winter in ten.`;
 }
 
 interface Telling {
   bought: Bought;
-  rareDays: number | null;
+  rareDays: number;
   least: Proposal | null;
   later: string;
   panelsPriced: boolean;
@@ -223,9 +221,9 @@ function proposalOf(
   const about = {
     least: 'Runs on every ordinary day; a long dark spell empties it.',
     winter:
-      rareDays === null || days < rareDays
+      days < rareDays
         ? `Carries ${pen(days, 'days')} without sun, and comes back faster.`
-        : `Carries ${rareDays} dark ${rareDays === 1 ? 'day' : 'days'} in a row, as the place has them one winter in ten.`,
+        : `Carries ${darkText(rareDays)}, as the place has them one winter in ten.`,
     later,
   }[aim];
   const gist = gistOf(facts, pen, bought);
@@ -247,7 +245,7 @@ function givesUp(
   { energy }: Facts,
   price: number,
   days: number,
-  rareDays: number | null,
+  rareDays: number,
   least: Proposal | null,
   pen: Pen,
 ): string {
@@ -256,7 +254,7 @@ function givesUp(
   const spilled = (energy?.months ?? []).filter(
     ({ ratio, month }) => ratio !== null && ratio > 2 && MONTH_DAYS[month - 1],
   );
-  if (aim === 'least' && rareDays !== null && days < rareDays)
+  if (aim === 'least' && days < rareDays)
     return `A spell of more than ${pen(Math.floor(days), 'days')} without sun sheds what need not run.`;
   if (spilled.length > 0) {
     const made = spilled.reduce((sum, { madeWh }) => sum + madeWh, 0);
