@@ -5,26 +5,16 @@
  * and what a pattern takes is held by the corpus of messy inputs.
  */
 import { Instrumenter } from '@stryker-mutator/instrumenter';
-import { Stryker } from '@stryker-mutator/core';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import { dirname, join, relative } from 'node:path';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { compilerOf } from './compiles.mjs';
-import { inRoot, nameOf } from './mutantName.mjs';
+import { inRoot, NOT_CHANGED } from './mutantName.mjs';
 import { ROOT, ensureNodeModules } from './system.mjs';
 
-const CORE = 'packages/core/src';
-const TESTING = `${CORE}/testing`;
-/** Texts, patterns of texts, and what leaves nothing to run. */
-const NOT_CHANGED = ['StringLiteral', 'Regex', 'BlockStatement', 'ObjectLiteral'];
-/** Whose tests are asked of a room, beside its own. */
-const ALSO = {
-  document: ['job'],
-  job: ['document'],
-  sky: ['array'],
-};
-
+const CORE = join(ROOT, 'packages/core/src');
 const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: {
@@ -33,15 +23,7 @@ const { values, positionals } = parseArgs({
     show: { type: 'boolean', default: false },
   },
 });
-
 ensureNodeModules();
-const DRAWN = join(ROOT, '.ivolt/drawn.json');
-process.env.IVOLT_DRAWN = DRAWN;
-/** The test files that are asked, as one: what they stand on is read once for each change, not once a file. */
-const ASKED = '.ivolt/asked/asked.ts';
-const BUNDLED = '.ivolt/asked/asked.test.js';
-const BUNDLER = join(ROOT, 'scripts/mutateBundle.mjs').replaceAll(' ', '\\ ');
-mkdirSync(join(ROOT, dirname(ASKED)), { recursive: true });
 
 /** A figure of a text, 0 to 2³² − 1, that tells nothing of its neighbours'. @source FNV-1a, and the last steps of MurmurHash3 */
 function hashOf(text) {
@@ -61,22 +43,12 @@ const quiet = {
   warn() {},
 };
 const filesOf = (room) =>
-  readdirSync(join(ROOT, CORE, room), { recursive: true })
+  readdirSync(join(CORE, room), { recursive: true })
     .map(String)
     .filter((name) => name.endsWith('.ts') && !/\.test\.ts$|index\.ts$|^examples\//.test(name))
-    .map((name) => join(ROOT, CORE, room, name));
+    .map((name) => join(CORE, room, name));
 
-/** About remembering alone; what only asks that nothing is thrown; every remedy of whole random jobs. */
-const NOT_ASKED = /\/(anew|touches|wild|any[A-Z]\w*|remedies)\.test\.ts$/;
-/** What reckons whole jobs takes longest, and is asked last. */
-const WHOLE_JOBS = /\/(commonJobs|evaluate|findings|guesses|proposals|random|wired)\.test\.ts$/;
-const testsOf = (room) =>
-  readdirSync(join(ROOT, CORE, room), { recursive: true })
-    .map((name) => `${CORE}/${room}/${name}`)
-    .filter((name) => name.endsWith('.test.ts') && !NOT_ASKED.test(name))
-    .toSorted((a, b) => WHOLE_JOBS.test(a) - WHOLE_JOBS.test(b) || a.localeCompare(b));
-
-const compiles = compilerOf(join(ROOT, CORE, '../tsconfig.json'));
+const compiles = compilerOf(join(CORE, '../tsconfig.json'));
 
 /** What a change is, wherever it stands in its file: the line it is in, as it was and as it becomes. */
 function sayingOf({ fileName, location: { start, end }, mutatorName, replacement }, lines) {
@@ -114,111 +86,55 @@ async function drawn(room, many) {
   return found;
 }
 
-/** What becomes of these changes, asked of the tests that come by them, which get so much time beyond what they took. */
-async function tried(room, mutants, timeoutMS) {
-  writeFileSync(DRAWN, JSON.stringify(mutants.map(nameOf)));
-  const asked = [room, ...(ALSO[room] ?? [])].flatMap(testsOf);
-  const read = [`${TESTING}/atOnce.ts`, ...asked];
-  writeFileSync(join(ROOT, ASKED), read.map((name) => `import '../../${name.slice(0, -3)}';\n`).join(''));
-  const { sandboxInjectedGlobals } = (await import('../jest.config.js')).default.projects[0];
-  const results = await new Stryker({
-    mutate: mutants.map(
-      ({ fileName, location: { start, end } }) =>
-        `${relative(ROOT, fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`,
-    ),
-    mutator: { excludedMutations: NOT_CHANGED },
-    // taken apart at its spaces
-    buildCommand: `node ${BUNDLER} ${ASKED} ${BUNDLED} ${CORE} ${room}`,
-    testRunner: 'jest',
-    coverageAnalysis: 'perTest',
-    concurrency: availableParallelism(),
-    timeoutMS,
-    reporters: [],
-    logLevel: 'off',
-    fileLogLevel: 'off',
-    allowConsoleColors: false,
-    plugins: ['@stryker-mutator/jest-runner', './scripts/mutateChecker.mjs'],
-    checkers: ['drawn'],
-    disableTypeChecks: false,
-    tempDirName: '.ivolt/mutate',
-    ignorePatterns: [
-      '**',
-      '!package.json',
-      '!tsconfig.base.json',
-      '!packages/core/**',
-      '!packages/core/fixtures/**',
-      '!docs/*.md',
-      '!.ivolt/asked/**',
-    ],
-    jest: {
-      projectType: 'custom',
-      enableFindRelatedTests: false,
-      config: {
-        testMatch: [`<rootDir>/${BUNDLED}`],
-        testEnvironment: 'node',
-        testTimeout: 30_000,
-        transform: {},
-        sandboxInjectedGlobals,
-        silent: true,
-      },
-    },
-  }).runMutationTest();
-  // one that keeps a test file from being read at all is noticed as well
-  return results.filter(({ status }) => !['Ignored', 'CompileError'].includes(status));
+/** What its tests notice of a room, asked in a process of its own. @throws Error where that fails */
+async function asked(room, processors) {
+  const folder = join(ROOT, '.ivolt/asked', room);
+  mkdirSync(folder, { recursive: true });
+  const list = join(folder, 'drawn.json');
+  writeFileSync(list, JSON.stringify(await drawn(room, Number(values.many))));
+  const child = spawn(process.execPath, [join(ROOT, 'scripts/mutateRoom.mjs'), room, processors], {
+    cwd: ROOT,
+    env: { ...process.env, IVOLT_DRAWN: list },
+    stdio: ['ignore', 'inherit', 'inherit'],
+  });
+  const status = await new Promise((ended) => child.once('close', ended));
+  if (status !== 0) throw new Error(`The tests of ${room} could not be asked`);
+  return JSON.parse(readFileSync(`${list}.told`, 'utf8'));
 }
 
-const [SHORT_MS, LONG_MS] = [5_000, 30_000];
-const hangs = ({ status }) => status === 'Timeout';
-/** A drawn change as a report has it: lines and columns from 1. */
-const reported = ({ location: { start, end }, ...mutant }) => ({
-  ...mutant,
-  location: {
-    start: { line: start.line + 1, column: start.column + 1 },
-    end: { line: end.line + 1, column: end.column + 1 },
-  },
-});
-
-async function measured(room) {
-  const mutants = await drawn(room, Number(values.many));
-  const first = await tried(room, mutants, SHORT_MS);
-  // what may only have been slow on a busy machine gets another turn
-  const slow = new Set(first.filter(hangs).map(nameOf));
-  const again = mutants.filter((mutant) => slow.has(nameOf(reported(mutant))));
-  const all = [
-    ...first.filter((mutant) => !hangs(mutant)),
-    ...(again.length > 0 ? await tried(room, again, LONG_MS) : []),
-  ];
-  return {
-    room,
-    all: all.length,
-    missed: all.filter(({ status }) => status === 'Survived' || status === 'NoCoverage'),
-    late: all.filter(hangs),
-  };
+async function tell(room, processors) {
+  const began = Date.now();
+  const { all, missed, late } = await asked(room, processors);
+  const share = all > 0 ? Math.round((100 * (all - missed.length)) / all) : 100;
+  const hung = late.length > 0 ? `, ${late.length} of them by hanging` : '';
+  const took = ((Date.now() - began) / 1000).toFixed(0);
+  const shown = values.show ? [...missed, ...late].map((mutant) => `\n  ${mutant}`).join('') : '';
+  console.log(`${room}: ${share} % of ${all} changes noticed${hung} (${took} s)${shown}`);
 }
 
-const HOW = { NoCoverage: ' (no test goes there)', Timeout: ' (hangs)' };
-const told = ({ fileName, location, mutatorName, replacement, status }) =>
-  `  ${inRoot(fileName)}:${location.start.line} ${mutatorName}${HOW[status] ?? ''} → ${replacement}`;
-
+const LONGEST_FIRST = ['weather', 'curve', 'findings', 'proposals', 'sky', 'document', 'figures', 'wiring'];
+const placeOf = (room) => (LONGEST_FIRST.includes(room) ? LONGEST_FIRST.indexOf(room) : LONGEST_FIRST.length);
 const rooms =
   positionals.length > 0
     ? positionals
-    : readdirSync(join(ROOT, CORE), { withFileTypes: true })
+    : readdirSync(CORE, { withFileTypes: true })
         .filter((entry) => entry.isDirectory() && entry.name !== 'testing')
-        .map(({ name }) => name);
+        .map(({ name }) => name)
+        .toSorted((a, b) => placeOf(a) - placeOf(b));
 const began = Date.now();
-for (const name of rooms) {
-  const at = Date.now();
-  const { room, all, missed, late } = await measured(name);
-  const share = all > 0 ? Math.round((100 * (all - missed.length)) / all) : 100;
-  const hung = late.length > 0 ? `, ${late.length} of them by hanging` : '';
-  console.log(
-    `${room}: ${share} % of ${all} changes noticed${hung} (${((Date.now() - at) / 1000).toFixed(0)} s)`,
-  );
-  if (values.show) for (const mutant of [...missed, ...late]) console.log(told(mutant));
+// much of what a room asks for is one thing after another: as many rooms side by side as there are processors
+const waiting = [...rooms];
+const lanes = Math.min(rooms.length, availableParallelism());
+const lane = async () => {
+  for (let room = waiting.shift(); room; room = waiting.shift())
+    await tell(room, Math.floor(availableParallelism() / lanes));
+};
+try {
+  await Promise.all(Array.from({ length: lanes }, lane));
+} finally {
+  for (const left of ['mutate', 'asked'])
+    rmSync(join(ROOT, '.ivolt', left), { recursive: true, force: true });
 }
-rmSync(join(ROOT, '.ivolt/mutate'), { recursive: true, force: true });
-for (const left of [DRAWN, join(ROOT, dirname(ASKED))]) rmSync(left, { recursive: true, force: true });
 console.log(
   `${rooms.length} rooms in ${((Date.now() - began) / 60_000).toFixed(1)} minutes, seed ${values.seed}`,
 );

@@ -4,7 +4,7 @@ import { CheckStatus } from '@stryker-mutator/api/check';
 import { readFileSync } from 'node:fs';
 import { nameOf } from './mutantName.mjs';
 
-const drawn = new Set(JSON.parse(readFileSync(process.env.IVOLT_DRAWN, 'utf8')));
+const drawn = new Set(JSON.parse(readFileSync(process.env.IVOLT_DRAWN, 'utf8')).map(nameOf));
 
 export const strykerPlugins = [
   declareValuePlugin(PluginKind.Checker, 'drawn', {
