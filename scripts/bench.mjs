@@ -258,7 +258,7 @@ async function save() {
 
 async function typing() {
   const { chromium } = await import('@playwright/test');
-  ensureDebian('chromium-headless-shell');
+  await ensureDebian('chromium-headless-shell');
   await withServer(async (address) => {
     const browser = await chromium.launch({
       executablePath: browserProgram(),
@@ -310,7 +310,7 @@ async function start() {
 
 async function uses() {
   const { chromium } = await import('@playwright/test');
-  ensureDebian('chromium-headless-shell');
+  await ensureDebian('chromium-headless-shell');
   const { packUnits } = await loadCore();
   const unit = { length: 262, width: 181, height: 275, onSide: true };
   const space = { length: 1900, width: 1100, height: 900 };
@@ -324,7 +324,7 @@ async function uses() {
 
 async function book() {
   const { chromium } = await import('@playwright/test');
-  ensureDebian('chromium-headless-shell');
+  await ensureDebian('chromium-headless-shell');
   await withServer((address) => benchBook({ chromium, address, say, fixedLoop, time, percentile }));
 }
 
@@ -350,7 +350,7 @@ const BENCHES = {
   cold: benchCold,
 };
 ensureNodeModules();
-ensureDebian('postgresql');
+await ensureDebian('postgresql');
 ensureBuilt();
 console.log(`Node.js ${process.version}, ${cpus().length} × ${cpus()[0]?.model}\n`);
 const wanted = process.argv.slice(2).filter((name) => Number.isNaN(Number(name)));

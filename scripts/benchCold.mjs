@@ -48,7 +48,7 @@ async function slowLine(to) {
 }
 
 export async function benchCold() {
-  ensureDebian('postgresql', 'chromium-headless-shell');
+  await ensureDebian('postgresql', 'chromium-headless-shell');
   ensureBuilt();
   const cluster = new Cluster(join(STATE, `cold-${process.pid}`));
   const server = await startServer({ DATABASE_URL: await cluster.start(), DEMO: '1' });

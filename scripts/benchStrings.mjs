@@ -200,7 +200,7 @@ export async function benchStrings({ core, time, say, percentile }) {
   console.log(`  exact: ${found.exact}, ${found.weighed} ways weighed, ${found.kWh.toFixed(1)} kWh a year`);
 
   try {
-    ensureDebian('ngspice');
+    await ensureDebian('ngspice');
   } catch (error) {
     if (!(error instanceof Unable)) throw error;
     console.log(`ngspice could not be had, so there is nothing to compare with: ${error.message}`);

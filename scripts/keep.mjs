@@ -18,7 +18,7 @@ async function main() {
     throw new Unable(`Ivolt runs at ${app.address}. Stop it first: a restore takes the place of all jobs`);
   if (verb === 'restore' && !existsSync(file)) throw new Unable(`There is no file ${file}`);
   if (verb === 'backup' && existsSync(file)) throw new Unable(`${file} is there already; name another`);
-  ensureDebian('postgresql');
+  await ensureDebian('postgresql');
   const cluster = new Cluster(join(STATE, 'postgres'));
   if (verb === 'backup' && !cluster.made)
     throw new Unable('There are no jobs yet: npm start makes the first');

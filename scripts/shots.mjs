@@ -21,7 +21,7 @@ const VIEWS = [
   { file: 'phone-strings', job: 'Vale', sheet: 'strings', theme: 'glare', width: 390, height: 844 },
 ];
 
-ensureDebian('postgresql', 'chromium');
+await ensureDebian('postgresql', 'chromium');
 ensureBuilt();
 const cluster = new Cluster(join(STATE, `shots-${process.pid}`));
 const server = await startServer({ DATABASE_URL: await cluster.start(), DEMO: '1' });

@@ -58,7 +58,7 @@ async function main() {
     return;
   }
   ensureNodeModules();
-  ensureDebian('postgresql');
+  await ensureDebian('postgresql');
   ensureBuilt();
   const cluster = new Cluster(join(STATE, 'postgres'));
   const url = await cluster.start();

@@ -46,8 +46,8 @@ const DEBIAN = {
   ngspice: () => has('ngspice'),
 };
 
-/** Installs Debian packages that are missing, as root or with sudo that asks for no password. */
-export function ensureDebian(...names) {
+/** Installs Debian packages that are missing, as root or with sudo that asks for no password, while other things go on. */
+export async function ensureDebian(...names) {
   const missing = names.filter((name) => !DEBIAN[name]());
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y ${missing.join(' ')}`;
@@ -62,15 +62,14 @@ export function ensureDebian(...names) {
     );
   }
   console.log(`Installing ${missing.join(', ')} with apt-get …`);
-  const prefix = root ? [] : ['sudo', '-n'];
-  for (const args of [
-    ['update', '-qq'],
-    ['install', '-y', '-qq', '--no-install-recommends', ...missing],
-  ]) {
-    const words = [...prefix, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args];
-    const { status } = spawnSync(words[0], words.slice(1), { stdio: ['ignore', 'ignore', 'inherit'] });
-    if (status !== 0) throw new Unable(`apt-get ${args.join(' ')} failed; by hand: ${command}`);
-  }
+  const quietly = `apt-get update -qq && apt-get install -y -qq --no-install-recommends ${missing.join(' ')}`;
+  const [program, ...args] = [
+    ...(root ? [] : ['sudo', '-n']),
+    ...['env', 'DEBIAN_FRONTEND=noninteractive', 'sh', '-c', quietly],
+  ];
+  const child = spawn(program, args, { stdio: ['ignore', 'ignore', 'inherit'] });
+  const status = await new Promise((ended) => child.once('error', ended).once('close', ended));
+  if (status !== 0) throw new Unable(`apt-get failed; see its message above, or by hand: ${command}`);
 }
 
 /** Builds interface and server where a source is newer than the last build. */

@@ -214,7 +214,7 @@ it('the light of clear hours counts, though none of it is diffuse', () => {
 });
 
 describe('a gzipped file', () => {
-  const rows = Array.from({ length: 600 }, (_, i) => `${i},${Math.sin(i)}`).join('\n');
+  const rows = Array.from({ length: 200 }, (_, i) => `${i},${Math.sin(i)}`).join('\n');
   const whole = gzipSync(strToU8(rows));
   it('is never taken where it is broken off, wherever', () => {
     expect(decodeText(whole)).toEqual({ ok: true, text: rows });
@@ -237,14 +237,14 @@ describe('a gzipped file', () => {
   });
   it('may have its members one after the other (RFC 1952, 2.2), and nothing in it', () => {
     // as two files put together with cat
-    const more = gzipSync(strToU8('\n600,1'));
+    const more = gzipSync(strToU8('\n200,1'));
     const both = new Uint8Array([...whole, ...more]);
-    expect(decodeText(both)).toEqual({ ok: true, text: `${rows}\n600,1` });
+    expect(decodeText(both)).toEqual({ ok: true, text: `${rows}\n200,1` });
     expect(decodeText(both.slice(0, -9)).ok).toBe(false);
     expect(decodeText(gzipSync(new Uint8Array()))).toEqual({ ok: true, text: '' });
     // a file in blocks of 64 kB has hundreds; one of very many is made to keep a reader busy
     const alike = (many: number) => new Uint8Array(Array.from({ length: many }, () => [...more]).flat());
-    expect(decodeText(alike(600))).toEqual({ ok: true, text: '\n600,1'.repeat(600) });
+    expect(decodeText(alike(600))).toEqual({ ok: true, text: '\n200,1'.repeat(600) });
     expect(decodeText(alike(2001)).ok).toBe(false);
   });
 });

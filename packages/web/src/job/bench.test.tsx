@@ -31,7 +31,7 @@ describe('the margin', () => {
   });
 
   it('applies a remedy with one press, and says nothing of what is cured', () => {
-    const { store } = show(<Margin sheet="strings" />);
+    const { store } = show(<Margin sheet="strings" />, undefined, undefined, { ways: true });
     press('Use 3 × 4');
     expect(store.getState().job.design?.arrays.a1?.strings).toMatchObject({
       series: { value: 3 },
@@ -73,13 +73,13 @@ describe('the margin', () => {
 
 describe('the guess list', () => {
   it('puts those that could change the verdict first', () => {
-    show(<GuessTable most={5} />, undefined, undefined, true);
+    show(<GuessTable most={5} />, undefined, undefined, { guesses: true });
     const [, first, ...rest] = screen.getAllByRole('row');
     expect(first?.textContent).toMatch(/could change the verdict/);
     expect(rest).toHaveLength(4);
   });
   it('has nothing to say once all is measured', () => {
-    const { store } = show(<GuessTable most={5} />, undefined, undefined, true);
+    const { store } = show(<GuessTable most={5} />, undefined, undefined, { guesses: true });
     act(() => void store.dispatch(jobActions.guessesRanked([])));
     expect(screen.getByText(/No guesses left/)).toBeTruthy();
   });

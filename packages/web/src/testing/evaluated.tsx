@@ -26,20 +26,20 @@ export interface Shown extends RenderResult {
 }
 
 /**
- * Draws a component of the bench over an opened and reckoned job; what is edited is reckoned again at once, its guesses
- * only where the component shows them.
+ * Draws a component of the bench over an opened and reckoned job; what is edited is reckoned again at once, its guesses,
+ * and what may be pressed for its findings, only where the component shows them.
  */
 export function show(
   element: ReactElement,
   design?: Design,
   grid: JobClimate = GRID,
-  guesses = false,
+  { guesses = false, ways = false } = {},
 ): Shown {
   const store = openedStore(design);
   const reckon = () => {
     const now = store.getState().job.design;
     if (!now) return;
-    store.dispatch(jobActions.evaluated(evaluate(now, grid)));
+    store.dispatch(jobActions.evaluated(evaluate(now, grid, ways)));
     if (guesses) store.dispatch(jobActions.guessesRanked(rankGuesses(now, grid, penFor(now.units))));
   };
   let seen = store.getState().job.design;

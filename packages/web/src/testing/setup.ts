@@ -18,6 +18,11 @@ if (typeof window !== 'undefined') {
     addEventListener: () => undefined,
     removeEventListener: () => undefined,
   })) as unknown as typeof window.matchMedia;
+  // what a sheet of styles says is asked in a browser: here only what an element itself says, and whether it is hidden
+  const shut = document.createElement('i').style;
+  shut.display = 'none';
+  window.getComputedStyle = (element) =>
+    (element as HTMLElement).hidden ? shut : (element as HTMLElement).style;
 }
 if (!crypto.randomUUID) {
   let count = 0;
