@@ -16,11 +16,15 @@ const ALSO = {
   job: ['document'],
   sky: ['array'],
 };
-/** What a change is given beyond half as much again as its tests took: with 5 s, five of forty seemed to hang that were only slow. */
-const MORE_MS = 20_000;
+/**
+ * What a change is given, by how long its tests took of what is unchanged, and beyond that, ms: with half as much again and 5 s
+ * five of forty seemed to hang that were only slow.
+ */
+const [TIMES, MORE_MS] = [4, 15_000];
 /** About remembering alone; what only asks that nothing is thrown; every remedy of whole random jobs. */
 const NOT_ASKED = /\/(anew|touches|wild|any[A-Z]\w*|remedies)\.test\.ts$/;
-/** What reckons whole jobs takes longest, and is asked last. */
+/** What is worked out by hand asks most in least time; what reckons whole jobs takes longest, and is asked last. */
+const BY_HAND = /\/byHand\.test\.ts$/;
 const WHOLE_JOBS = /\/(commonJobs|evaluate|findings|guesses|proposals|random|wired)\.test\.ts$/;
 
 const [room, processors] = process.argv.slice(2);
@@ -31,11 +35,12 @@ const ASKED = `${FOLDER}/asked.ts`;
 const BUNDLED = `${FOLDER}/asked.test.js`;
 const BUNDLER = join(ROOT, 'scripts/mutateBundle.mjs').replaceAll(' ', '\\ ');
 
+const turnOf = (name) => WHOLE_JOBS.test(name) - BY_HAND.test(name);
 const testsOf = (of) =>
   readdirSync(join(ROOT, CORE, of), { recursive: true })
     .map((name) => `${CORE}/${of}/${name}`)
     .filter((name) => name.endsWith('.test.ts') && !NOT_ASKED.test(name))
-    .toSorted((a, b) => WHOLE_JOBS.test(a) - WHOLE_JOBS.test(b) || a.localeCompare(b));
+    .toSorted((a, b) => turnOf(a) - turnOf(b) || a.localeCompare(b));
 
 const up = relative(FOLDER, '.');
 const read = [`${TESTING}/atOnce.ts`, ...[room, ...(ALSO[room] ?? [])].flatMap(testsOf)];
@@ -53,6 +58,7 @@ const results = await new Stryker({
   testRunner: 'jest',
   coverageAnalysis: 'perTest',
   concurrency: Number(processors),
+  timeoutFactor: TIMES,
   timeoutMS: MORE_MS,
   reporters: [],
   logLevel: 'off',
