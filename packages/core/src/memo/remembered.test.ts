@@ -16,6 +16,14 @@ describe('a remembered step', () => {
     expect(boxed(key)).toBe(boxed(key));
     expect(boxed({})).not.toBe(boxed(key));
   });
+  it('is known of one object however many ways it was asked for with it', () => {
+    const boxed = remembered('test: ways', (of: object, more: number) => ({ of, more }));
+    const key = {};
+    const all = Array.from({ length: 9 }, (_, more) => boxed(key, more));
+    for (const turn of [all, all.toReversed(), all])
+      for (const answer of turn) expect(boxed(key, answer.more)).toBe(answer);
+    expect(ran('test: ways').ran).toBe(9);
+  });
   it('tells numbers and nothing apart, and remembers both', () => {
     const said = remembered('test: said', (of: number | null | undefined) => String(of));
     expect([said(0), said(-1), said(null), said(undefined), said(NaN), said(NaN)]).toEqual([

@@ -39,24 +39,30 @@ export function remembered<A extends readonly unknown[], R>(
   most = 2000,
 ): (...args: A) => R {
   const count = counted(name);
-  const known = weakMapMemoize(
+  /** An answer on its way from the latest to those that are kept. */
+  let leaving: Asked<A, R> | undefined;
+  const kept = weakMapMemoize(
     (...args: unknown[]): R => {
+      if (leaving) return leaving.result;
       count.ran++;
       return work(...(args as unknown as A));
     },
     { maxSize: most },
   );
-  // most often a thing is asked for as it was before, or in turns as it was before that: one look instead of one for each
-  // argument
+  // most often a thing is asked for as it was before, or in turns as it was before that, and never in a third way: one look
+  // instead of one for each argument, and nothing to keep
   const latest = new WeakMap<object, Asked<A, R>>();
   return (...args) => {
     count.asked++;
     const [first] = args as readonly unknown[];
-    if (typeof first !== 'object' || first === null) return known(...args);
+    if (typeof first !== 'object' || first === null) return kept(...args);
     const last = latest.get(first);
     for (let before = last; before; before = before.before)
       if (holdsTheSame(before.args, args)) return before.result;
-    const result = known(...args);
+    leaving = last?.before;
+    if (leaving) kept(...leaving.args);
+    leaving = undefined;
+    const result = last?.before ? kept(...args) : (count.ran++, work(...args));
     latest.set(first, { args, result, before: last && { ...last, before: undefined } });
     return result;
   };
