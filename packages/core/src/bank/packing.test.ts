@@ -11,42 +11,15 @@ describe('packing', () => {
     gap: 15,
     headroom: 100,
   };
-  it.each<[string, PackAsk]>([
-    // sizes between whole millimetres once shared an answer, and the search fell over its own memory
-    [
-      'four in a box of half millimetres',
-      {
-        unit: { length: 200, width: 239.5, height: 211, onSide: false },
-        count: 4,
-        space: { length: 726, width: 456.5, height: 657.5 },
-        levels: 1,
-        gap: 19,
-        headroom: 25,
-      },
-    ],
-    [
-      'two with no gap',
-      {
-        unit: { length: 197, width: 173.5, height: 100, onSide: true },
-        count: 2,
-        space: { length: 353.5, width: 370, height: 300 },
-        levels: 1,
-        gap: 0,
-        headroom: 0,
-      },
-    ],
-    [
-      'forty-eight in a room of twenty metres',
-      {
-        unit: { length: 262, width: 183.5, height: 283, onSide: true },
-        count: 48,
-        space: { length: 20_000, width: 20_000, height: 2000 },
-        levels: 1,
-        gap: 15,
-        headroom: 100,
-      },
-    ],
-  ])('bears any sizes: %s', (_, ask) => {
+  // sizes between whole millimetres once shared an answer, and the search fell over its own memory
+  it.each<[string, number, size: number[], onSide: boolean, space: number[], gap: number, headroom: number]>([
+    ['four in a box of half millimetres', 4, [200, 239.5, 211], false, [726, 456.5, 657.5], 19, 25],
+    ['two with no gap', 2, [197, 173.5, 100], true, [353.5, 370, 300], 0, 0],
+    ['forty-eight in a room of twenty metres', 48, [262, 183.5, 283], true, [20_000, 20_000, 2000], 15, 100],
+  ])('bears any sizes: %s', (_, count, size, onSide, of, gap, headroom) => {
+    const box = ([length = 0, width = 0, height = 0]: number[]) => ({ length, width, height });
+    const [unit, space] = [{ ...box(size), onSide }, box(of)];
+    const ask: PackAsk = { unit, count, space, levels: 1, gap, headroom };
     const { placed, room } = packUnits(ask);
     expect(placed).toHaveLength(Math.min(ask.count, room));
     for (const { x, y, length, width } of placed) {

@@ -116,36 +116,9 @@ describe('a column of a paste', () => {
     const [, column] = readUseRows([['Appliance', heading, 'Watts'], ...body], 1).columns;
     return [column!.as, column!.unit, column!.doubt];
   };
-  it.each([
-    ['Hours', 'hours', '', null],
-    ['h/day', 'hours', '', null],
-    ['run time', 'hours', '', null],
-    ['Hours per week', 'hoursWeek', '', null],
-    ['min per day', 'minutes', '', null],
-    ['How many', 'count', '', null],
-    ['pcs', 'count', '', null],
-    ['Season', 'months', '', null],
-    ['AC or DC', 'supply', '', null],
-    ['Priority', 'priority', '', null],
-    ['Standby', 'standby', '', null],
-    ['Standby (kW)', 'standby', 'kW', null],
-    ['Phantom, watts', 'standby', 'W', null],
-    ['Energy', 'energyDay', 'Wh', 'only compared with watts × hours'],
-    ['kWh/day', 'energyDay', 'kWh', 'only compared with watts × hours'],
-    ['Use (kWh)', 'energyDay', 'kWh', 'only compared with watts × hours'],
-    ['Total power', 'totalWatts', '', 'only compared with watts × count'],
-    ['Total (kW)', 'totalWatts', 'kW', 'only compared with watts × count'],
-    ['Total', 'skip', '', 'a total, which is not asked for here'],
-    ['Start factor', 'startFactor', '', null],
-    ['Surge watts', 'startWatts', '', 'made a multiple of the running watts'],
-    ['Power factor', 'skip', '', 'a power factor, which is not asked for here'],
-    ['Voltage', 'skip', '', 'volts, which the watts already hold'],
-    ['Current', 'skip', '', 'amps: multiply by the volts for watts'],
-    ['Brand', 'skip', '', 'not asked for here'],
-    ['Colour', 'skip', '', 'not known, and left out'],
-    ['Watts', 'watts', '', null],
-    ['W', 'watts', 'W', null],
-  ] as const)('headed “%s” is %s', (heading, ...expected) => {
+  it.each(
+    readJson<[heading: string, as: string, unit: string, doubt: string | null][]>('pasted-headings.json'),
+  )('headed “%s” is %s', (heading, ...expected) => {
     if (expected[0] === 'watts') {
       // two for the same: the first of them counts
       const { columns } = readUseRows(

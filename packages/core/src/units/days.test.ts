@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { readJson } from '../../fixtures/read';
 import { plain } from '../testing/plain';
 import {
   ALL_MONTHS,
@@ -139,39 +140,10 @@ describe('numbers as they are shown', () => {
   it('lose last zeros where they say nothing', () => {
     expect([7, 7.25, 7.5, 100, 0].map((n) => formatTrimmed(n, 2))).toEqual(['7', '7.25', '7.5', '100', '0']);
   });
-  it.each([
-    [950, 'energy', '950 Wh'],
-    [7950, 'energy', '7.95 kWh'],
-    [1234, 'energy', '1.23 kWh'],
-    [12345, 'energy', '12.3 kWh'],
-    [1.5e6, 'energy', '1500 kWh'],
-    [42.25, 'energy', '42.3 Wh'],
-    [9999, 'power', '9999 W'],
-    [12345, 'power', '12.3 kW'],
-    [4.5, 'power', '4.5 W'],
-    [48, 'voltage', '48 V'],
-    [163.92, 'voltage', '163.9 V'],
-    [48.26, 'voltage', '48.3 V'],
-    [1250.6, 'voltage', '1251 V'],
-    [8.33, 'current', '8.3 A'],
-    [140.4, 'current', '140 A'],
-    [1, 'days', '1 day'],
-    [2.5, 'days', '2.5 days'],
-    [4.2, 'percent', '4.2 %'],
-    [42.4, 'percent', '42 %'],
-    [1.2345, 'factor', '1.23 ×'],
-    [1.69, 'factor', '1.69 ×'],
-    [0.25, 'hours', '0.25 h'],
-    [1.26, 'hours', '1.3 h'],
-    [9.5, 'minutes', '9.5 min'],
-    [10, 'minutes', '10 min'],
-    [-0.29, 'coefficient', '−0.290 %/K'],
-    [1.25, 'coefficient', '1.250 %/K'],
-    [-12, 'temperature', '−12 °C'],
-    [-12.3, 'temperature', '−12.3 °C'],
-    [35, 'angle', '35°'],
-    [3, 'count', '3'],
-  ] as const)('%d of %s is %s', (value, quantity, text) => expect(figure(value, quantity)).toBe(text));
+  it.each(readJson<[number, Quantity, string][]>('shown-figures.json'))(
+    '%d of %s is %s',
+    (value, quantity, text) => expect(figure(value, quantity)).toBe(text),
+  );
   it('turn into the units of the job', () => {
     expect(figure(-40, 'temperature', 'imperial')).toBe('−40 °F');
     expect(figure(0, 'temperature', 'imperial')).toBe('32 °F');

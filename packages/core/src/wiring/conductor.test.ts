@@ -1,4 +1,5 @@
-import { SIZE_NAMES } from '../document';
+import { readJson } from '../../fixtures/read';
+import { SIZE_NAMES, type Design } from '../document';
 import { conductor, ohmPerMetre, readSize, type Make } from './conductor';
 import { loopM } from './size';
 
@@ -85,33 +86,12 @@ describe('drop by formula', () => {
 });
 
 describe('a size as typed', () => {
-  it.each([
-    ['10 AWG', 'metric', '10 AWG', 1],
-    ['10awg', 'metric', '10 AWG', 1],
-    ['#10', 'metric', '10 AWG', 1],
-    ['# 2', 'metric', '2 AWG', 1],
-    ['AWG 8', 'metric', '8 AWG', 1],
-    ['8 ga', 'metric', '8 AWG', 1],
-    ['8 gauge', 'metric', '8 AWG', 1],
-    ['2/0', 'metric', '2/0 AWG', 1],
-    ['1/0 AWG', 'metric', '1/0 AWG', 1],
-    ['00', 'imperial', '2/0 AWG', 1],
-    ['0000 AWG', 'imperial', '4/0 AWG', 1],
-    ['0', 'imperial', '1/0 AWG', 1],
-    ['6 mm2', 'imperial', '6 mm2', 1],
-    ['6mm²', 'imperial', '6 mm2', 1],
-    ['2,5 mm2', 'imperial', '2.5 mm2', 1],
-    ['2.5mm^2', 'metric', '2.5 mm2', 1],
-    ['16 sqmm', 'metric', '16 mm2', 1],
-    ['35', 'metric', '35 mm2', 1],
-    ['10', 'imperial', '10 AWG', 1],
-    ['2x35', 'metric', '35 mm2', 2],
-    ['2 × 35 mm²', 'metric', '35 mm2', 2],
-    ['2x 2/0', 'imperial', '2/0 AWG', 2],
-    [' 3 X 4/0 AWG ', 'metric', '4/0 AWG', 3],
-  ] as const)('%s in a %s job is %s, %d side by side', (text, units, size, side) => {
-    expect(readSize(text, units)).toEqual({ ok: true, size, side });
-  });
+  it.each(readJson<[string, Design['units'], string, number][]>('typed-sizes.json'))(
+    '%s in a %s job is %s, %d side by side',
+    (text, units, size, side) => {
+      expect(readSize(text, units)).toEqual({ ok: true, size, side });
+    },
+  );
   it.each(['', 'thick', '5 mm2', '11 AWG', '9x35', '-4', '4/0/0', '1e9', '7', '0x35', '😀'])(
     'says what to type for %j',
     (text) => {
