@@ -81,6 +81,9 @@ const results = await new Stryker({
     projectType: 'custom',
     enableFindRelatedTests: false,
     config: {
+      // for each change its runner looks through all that is there
+      roots: [`<rootDir>/${FOLDER}`],
+      watchman: false,
       testMatch: [`<rootDir>/${BUNDLED}`],
       testEnvironment: 'node',
       testTimeout: 30_000,
