@@ -2,7 +2,7 @@ import { lossSideBySide } from '../array';
 import type { ArrayFacts, Facts } from '../calculate';
 import { remembered } from '../memo';
 import { BRIGHT_SKY } from '../module';
-import { overfed, stringFuses, strungOn, type StringFed } from '../strings';
+import { overfed, sideBySide, strungByInput, stringFuses } from '../strings';
 import { put, remedy, tried, type FindingParts, type Reckon, type Remedy, type Rule } from './finding';
 
 /** How far apart the working volts of strings side by side may be. Common practice. */
@@ -14,11 +14,8 @@ export function onInputs({
 }: Facts): Map<string, { controllerId: string; input: number; on: ArrayFacts[] }> {
   const found = new Map<string, { controllerId: string; input: number; on: ArrayFacts[] }>();
   for (const array of arrays) {
-    const { berth, controllerId, pile, plan } = array;
-    const inputs = pile
-      ? pile.inputs.map(({ window }) => window.input)
-      : Array.from({ length: plan.strings.inputs.value }, (_, i) => berth.first + i);
-    for (const input of new Set(inputs)) {
+    const { controllerId } = array;
+    for (const input of strungByInput(array).keys()) {
       const key = `${controllerId} ${input}`;
       const known = found.get(key) ?? { controllerId, input, on: [] };
       known.on.push(array);
@@ -63,9 +60,9 @@ export const inputsShared: Rule = (facts, pen) =>
         },
       ];
     const window = on[0]?.berth.windows[input - 1];
-    const strung = on.flatMap((array) => strungOn(array, input) ?? []);
-    const sum = strung.flatMap(({ each }) => each).reduce((all, { iscA }) => all + iscA, 0);
-    const isc = sum * BRIGHT_SKY;
+    const strung = on.flatMap((array) => strungByInput(array).get(input) ?? []);
+    const fed = sideBySide(strung);
+    const isc = fed.reduce((all, { iscA }) => all + iscA, 0) * BRIGHT_SKY;
     if (window && isc > window.maxIscA)
       return [
         {
@@ -79,10 +76,6 @@ export const inputsShared: Rule = (facts, pen) =>
           focus,
         },
       ];
-    // each is fed by all the others, of its own array and of those beside it
-    const fed = strung.flatMap(({ each }) =>
-      each.map(({ iscA, bearsA }): StringFed => ({ iscA, bearsA, fedA: (sum - iscA) * BRIGHT_SKY })),
-    );
     const { amps, unfit } = stringFuses(fed, facts.design.school);
     const told = fed[unfit] ?? overfed(fed);
     const sizes = [...new Set(amps)]

@@ -3,7 +3,16 @@ import { calculate } from '../calculate';
 import { withValueAt } from '../document';
 import { examples } from '../job';
 import { plainClimate } from '../testing/climates';
-import { fedOn, overfed, stringFuseA, stringFuses, strungAlike, strungOf, strungOn, type Strung } from '.';
+import {
+  fedOn,
+  overfed,
+  stringFuseA,
+  stringFuses,
+  strungAlike,
+  strungByInput,
+  strungOf,
+  type Strung,
+} from '.';
 
 const sorts = ([20, 15, 10, null] as const).map((maxFuseA, k) => ({ name: `k${k}`, module: { maxFuseA } }));
 const one = (k: number, iscA: number) => ({ panels: sorts.map((_, i) => (i === k ? 2 : 0)), iscA });
@@ -89,11 +98,12 @@ it('no fuse opens on what its own string gives, nor lets more into one than that
 it('inputs of a pile are told apart by their number, those of alike panels are all one', () => {
   const honey = examples().find(({ id }) => id === 'honey-house')!.design;
   const pile = calculate(honey, plainClimate(44)).arrays[0]!;
-  const on = (input: number) => strungOn(pile, input)?.panels;
+  const on = (input: number) => strungByInput(pile).get(input)?.panels;
   expect([on(1), on(2), on(3)]).toEqual([6, 5, undefined]);
   const alike = calculate(withValueAt(honey, '/arrays/a1/pile', null), plainClimate(44)).arrays[0]!;
   const { iscA } = alike.module;
-  expect(strungOn(alike, 2)).toMatchObject({ panels: 6, each: [{ iscA }, { iscA }] });
+  expect(strungByInput(alike).get(1)).toMatchObject({ panels: 6, each: [{ iscA }, { iscA }] });
+  expect([...strungByInput({ ...alike, berth: { first: 3 } }).keys()]).toEqual([3]);
 });
 
 describe('strings side by side, by hand', () => {

@@ -1,6 +1,7 @@
 import { inOrder, type ArrayPlan, type PanelSort, type School } from '../document';
 import type { StringOf } from '../mix';
 import { BRIGHT_SKY, readSheet, type ModuleNumbers } from '../module';
+import type { PlaceOn } from './berths';
 import { backFedAmps, stringFuseA } from './fit';
 import { stringsByInput, type PileFacts, type PileInput } from './pile';
 import type { StringsResult } from './strings';
@@ -73,7 +74,7 @@ export function fedOn(
 }
 
 export const isOverfed = <T extends StringFed>(string: T): string is T & { bearsA: number } =>
-  string.bearsA !== null && string.fedA > string.bearsA;
+  string.bearsA !== null && string.fedA > string.bearsA + 1e-9;
 
 /** Of strings that are fed more than they bear, the one that bears least. */
 export const overfed = <T extends StringFed>(fed: readonly T[]): (T & { bearsA: number }) | null =>
@@ -98,6 +99,13 @@ export function stringFuses(
   const together = one <= Math.min(...bears);
   const unfit = own.findIndex((amps, i) => amps > (bears[i] ?? Infinity));
   return { amps: together || unfit >= 0 ? own.map(() => one) : own, unfit };
+}
+
+/** All strings side by side on one input of several arrays, each fed by all the others. */
+export function sideBySide(strung: readonly Pick<Strung, 'each'>[]): StringFed[] {
+  const strings = strung.flatMap(({ each }) => each);
+  const all = strings.reduce((sum, { iscA }) => sum + iscA, 0);
+  return strings.map(({ iscA, bearsA }) => ({ iscA, bearsA, fedA: (all - iscA) * BRIGHT_SKY }));
 }
 
 /** True of inputs that may share one kind of wires and fuses. */
@@ -202,6 +210,8 @@ export function strungOf({ plan, module, strings, pile }: StrungPart): Strung[] 
   });
 }
 
-/** Those on one of the inputs that an array is on. @param input from 1 */
-export const strungOn = (array: StrungPart, input: number): Strung | undefined =>
-  strungOf(array).find((on) => !array.plan.pile || on.input === input);
+/** The same by the inputs of its controller, from 1. */
+export function strungByInput(array: StrungPart & { berth: Pick<PlaceOn, 'first'> }): Map<number, Strung> {
+  const { plan, berth } = array;
+  return new Map(strungOf(array).map((on, i) => [plan.pile ? on.input : berth.first + i, on]));
+}

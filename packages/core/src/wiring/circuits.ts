@@ -40,9 +40,12 @@ export const feedCircuits = (scene: WiringScene): Circuit[] => [
     .flatMap((controller) => chargeCircuit(controller, scene)),
 ];
 
-/** True where each string has a fuse: from three on, and where the others could harm one. */
-export const stringsFused = ({ each }: Pick<ArrayWires, 'each'>): boolean =>
-  each.length >= 3 || overfed(each) !== null;
+/** True where each string has a fuse: from three on, of all arrays on its input, and where the others could harm one. */
+export const stringsFused = ({ each, others }: Pick<ArrayWires, 'each' | 'others'>): boolean =>
+  each.length + others.length >= 3 || overfed(each) !== null;
+
+/** True where strings are joined or fused on the way: else the one there is runs home to its controller. */
+export const hasJoint = (array: ArrayWires): boolean => array.parallel > 1 || stringsFused(array);
 
 function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   const { id, called, on, parallel, inputs, vmpV, coldVocV, rowM, squareHours } = array;
@@ -51,7 +54,9 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
   const name = [called || 'Array', on].filter(Boolean).join(', ');
   const to = controller?.label || 'controller';
   const fused = stringsFused(array);
+  const joined = hasJoint(array);
   const joint = fused ? COMBINER : BRANCHED;
+  const besideA = array.others.reduce((sum, { iscA }) => sum + iscA, 0);
   const bears = {
     ...plain,
     array: id,
@@ -60,7 +65,7 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
     highV: coldVocV,
     run: 'array' as const,
     drop: 'array' as const,
-    dropShare: parallel === 1 ? 1 : 1 - STRINGS_SHARE,
+    dropShare: joined ? 1 - STRINGS_SHARE : 1,
     insulation: insulationOf(scene, 'solar'),
     about: `/arrays/${id}/strings/parallel`,
     faultA: 0,
@@ -69,19 +74,20 @@ function arrayCircuits(array: ArrayWires, scene: WiringScene): Circuit[] {
     ...bears,
     key: runKey('feed', array),
     kind: 'feed',
-    name: parallel === 1 ? `${name}: home run` : `${name}: feed`,
-    from: parallel === 1 ? 'string' : joint,
+    name: joined ? `${name}: feed` : `${name}: home run`,
+    from: joined ? joint : 'string',
     to,
     many: inputs,
     amps: array.inputImpA,
-    mostA: array.inputIscA * BRIGHT,
-    returnM: parallel === 1 ? rowM : 0,
+    // into a short of it other arrays on its input feed from the other end
+    mostA: Math.max(array.inputIscA, besideA) * BRIGHT,
+    returnM: joined ? 0 : rowM,
     protection: 'none',
     at: 'disconnect by the controller, both poles',
     lies: liesOf(scene, 'array'),
     squareHours,
   };
-  if (parallel === 1) return [feed];
+  if (!joined) return [feed];
   return [
     {
       ...bears,

@@ -148,7 +148,10 @@ export function deviceFor(
   ): Device => ({ at, highV, many, typed: typedA !== null, amps, sizes, ...kind });
   const unbroken = { poles: 1, mustBreakA: null, breaksA: null };
   if (protection === 'string') {
-    const each = typedA === null && array ? stringFuses(array.each, school).amps : [typedA ?? needA];
+    const each =
+      typedA === null && array
+        ? stringFuses([...array.each, ...array.others], school).amps.slice(0, array.each.length)
+        : [typedA ?? needA];
     const sold = each.map((amps) => (Number.isFinite(amps) ? amps : needA)).toSorted((a, b) => a - b);
     const sizes = [...new Set(sold)].map((amps) => ({
       amps,

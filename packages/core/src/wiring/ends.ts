@@ -1,4 +1,5 @@
 import type { Circuit } from './circuit';
+import { hasJoint } from './circuits';
 import { runKey, type ArrayWires, type WiringScene } from './scene';
 
 /** What a run joins: ids of the parts of a drawing, "array:a1", "bus". */
@@ -29,7 +30,7 @@ export function endsOf({ key, kind, ac, array }: Circuit, scene: WiringScene): E
       const of = controllers.find((each) => each.id === strung?.controllerId);
       // one machine is one box
       const to = of?.inverter && inverter && !of.station ? PART.inverter : `controller:${of?.id ?? ''}`;
-      return [(strung?.parallel ?? 1) > 1 ? jointOf(strung) : `array:${array}`, to];
+      return [strung && hasJoint(strung) ? jointOf(strung) : `array:${array}`, to];
     }
     case 'links':
       return null;

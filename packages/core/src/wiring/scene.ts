@@ -13,8 +13,9 @@ export interface ArrayWires {
   /** Strings on one input, and inputs. */
   parallel: number;
   inputs: number;
-  /** The strings of one input, one by one. */
+  /** The strings of one input, one by one; and those of other arrays beside them. */
   each: readonly StringFed[];
+  others: readonly StringFed[];
   /** Of its strongest string at standard conditions: short-circuit and working amps. */
   iscA: number;
   impA: number;

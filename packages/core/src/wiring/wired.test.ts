@@ -46,11 +46,14 @@ describe('circuits', () => {
   });
   it('fuse strings from three on, or where the others could harm one', () => {
     const string = (fedA: number, bearsA: number | null) => ({ iscA: 10, fedA, bearsA });
-    const fused = (...each: ReturnType<typeof string>[]) => stringsFused({ each });
+    const fused = (...each: ReturnType<typeof string>[]) => stringsFused({ each, others: [] });
     expect(fused(string(13, 20), string(13, 20))).toBe(false);
     expect(fused(string(13, 20), string(21, 20))).toBe(true);
     expect(fused(string(13, 20), string(13, 20), string(13, 20))).toBe(true);
     expect(fused(string(13, null), string(13, null))).toBe(false);
+    const beside = (many: number) =>
+      stringsFused({ each: [string(13, 20)], others: Array(many).fill(string(13, 20)) });
+    expect([beside(1), beside(2)]).toEqual([false, true]);
   });
   it('have no bank behind the socket of a power station', () => {
     expect(wiringOf(demo('Bookwagon')).wired.map(({ circuit }) => circuit.kind)).toEqual(['feed']);

@@ -6,7 +6,7 @@ import { partsOf, remembered, settling, together } from '../../memo';
 import { readSheet } from '../../module';
 import type { PowerFacts } from '../../power';
 import type { PlaneMonth } from '../../sky';
-import { leadSheet } from '../../strings';
+import { leadSheet, placeOn } from '../../strings';
 import { MONTH_DAYS } from '../../units';
 import {
   arrayDrops,
@@ -116,15 +116,19 @@ const LEAST_REACH = 0.5;
 const planned = remembered(
   'arrays before their strings',
   (arrays: Design['arrays'], controllers: Design['controllers']) =>
-    inOrder(arrays).map(([id, plan]) => ({
-      id,
-      plan,
-      called: '',
-      controllerId: controllerOf(plan, controllers),
-      module: readSheet(leadSheet(plan)),
-      strings: null,
-      pile: null,
-    })),
+    inOrder(arrays).map(([id, plan]) => {
+      const controllerId = controllerOf(plan, controllers);
+      return {
+        id,
+        plan,
+        called: '',
+        controllerId,
+        module: readSheet(leadSheet(plan)),
+        berth: placeOn(arrays, controllerId, id),
+        strings: null,
+        pile: null,
+      };
+    }),
 );
 
 /**

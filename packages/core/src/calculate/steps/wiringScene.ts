@@ -2,7 +2,7 @@ import type { BankResult } from '../../bank';
 import type { Bank, BusVolts, Controller, Design } from '../../document';
 import type { Loads, UseRow } from '../../loads';
 import { LEGS, sourceFigure, type PowerFacts } from '../../power';
-import { chargeAmpsOn, strungAlike, strungOf, type Strung } from '../../strings';
+import { chargeAmpsOn, sideBySide, strungAlike, strungByInput, type Strung } from '../../strings';
 import { MONTH_DAYS } from '../../units';
 import type { ArrayWires, ControllerWires, SourceWires, UseWires, WiringScene } from '../../wiring';
 import type { ArrayFacts } from '../facts';
@@ -11,7 +11,7 @@ import type { ArrayFacts } from '../facts';
 export type WiredArray = Pick<
   ArrayFacts,
   'id' | 'called' | 'controllerId' | 'plan' | 'module' | 'strings' | 'pile'
->;
+> & { berth: Pick<ArrayFacts['berth'], 'first'> };
 
 /** What wires read of a design; and those between panels and busbar, where nothing else lies in their way. */
 export type WiringDesign = Pick<
@@ -129,12 +129,22 @@ export function withArrays(
 ): WiringScene {
   const watts = (some: readonly WiredArray[]) => some.reduce((sum, array) => sum + wattsOf(array), 0);
   const allW = watts(arrays);
+  const strung = arrays.map((array) => ({ array, inputs: strungByInput(array) }));
   /** A²h a year of a part of what is made, at so many volts. */
   const madeSquare = (ofW: number, atV: number): number | null =>
     made && allW > 0 ? squareHours(made, ofW / allW / Math.max(1, atV)) : null;
   return {
     ...scene,
-    arrays: arrays.flatMap((array) => arrayWires(array, madeSquare)),
+    arrays: strung.flatMap(({ array, inputs }) =>
+      arrayWires(
+        array,
+        inputs,
+        strung.flatMap((other) =>
+          other.array.controllerId === array.controllerId && other.array !== array ? [other.inputs] : [],
+        ),
+        madeSquare,
+      ),
+    ),
     controllers: scene.controllers.map((controller) => ({
       ...controller,
       squareHours: madeSquare(
@@ -165,17 +175,29 @@ function alikeInputs(inputs: readonly Strung[]): [Strung, ...Strung[]][] {
   return groups;
 }
 
+/** On the inputs of an array, the strings of others: of the input that has most of them, by their amps. */
+function besidesOn(inputs: readonly number[], others: readonly ReadonlyMap<number, Strung>[]): Strung[] {
+  const amps = (strung: readonly Strung[]) => sideBySide(strung).reduce((sum, { iscA }) => sum + iscA, 0);
+  return inputs
+    .map((input) => others.flatMap((other) => other.get(input) ?? []))
+    .reduce<Strung[]>((most, some) => (amps(some) > amps(most) ? some : most), []);
+}
+
+/** @param inputs its strings by their inputs, @param others those of the other arrays of its controller */
 function arrayWires(
-  array: WiredArray,
+  { id, called, controllerId, plan, strings }: WiredArray,
+  inputs: ReadonlyMap<number, Strung>,
+  others: readonly ReadonlyMap<number, Strung>[],
   madeSquare: (watts: number, atV: number) => number | null,
 ): ArrayWires[] {
-  const { id, called, controllerId, plan, strings } = array;
-  return alikeInputs(strungOf(array)).map((on, i, groups) => {
+  return alikeInputs([...inputs.values()]).map((on, i, groups) => {
     const [one] = on;
-    const { each, eachA, impA, vmpV, coldVocV } = one;
+    const { eachA, impA, vmpV, coldVocV } = one;
+    const numbers = [...inputs].flatMap(([input, strung]) => (on.includes(strung) ? input : []));
+    const all = sideBySide([one, ...besidesOn(numbers, others)]);
+    const each = all.slice(0, one.each.length);
     const iscA = each.map((string) => string.iscA);
     const watts = strings ? one.watts : 0;
-    const numbers = on.map(({ input }) => input);
     return {
       id,
       further: i === 0 ? '' : String(one.input),
@@ -184,6 +206,7 @@ function arrayWires(
       controllerId,
       parallel: each.length,
       each,
+      others: all.slice(each.length),
       inputs: on.length,
       iscA: Math.max(...iscA),
       impA: eachA,
