@@ -31,6 +31,9 @@ export const drawnStrings = ({ strings }: Pick<DrawnPart, 'strings'>): number =>
 /** A guard's sign, px, with the gap to its words. */
 export const GUARD = { wide: 16, gap: 6 } as const;
 
+/** Above the bar of a joint, px: room for its title, which no run crosses. */
+export const JOINT_TITLE = 18;
+
 const textWide = ({ title, lines, guards }: DrawnPart) =>
   Math.max(
     wide(title, true),
@@ -49,7 +52,7 @@ function sizeOf(part: DrawnPart, runs: number): { width: number; height: number 
         height: drawnStrings(part) * (PANEL.high + 7) + rows * LINE + 2,
       };
     case 'joint':
-      return { width: 12, height: 64 };
+      return { width: 12, height: 64 + JOINT_TITLE };
     case 'bus':
       return { width: 16, height: Math.max(120, runs * 34) };
     case 'use':

@@ -1,6 +1,6 @@
 import type { DrawnPart, DrawnRun, OneLine } from '@ivolt/core';
 import type { ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
-import { drawnStrings, GUARD, PANEL, wordsOf } from './layout';
+import { JOINT_TITLE, drawnStrings, GUARD, PANEL, wordsOf } from './layout';
 import { guardMarks, hatchMarks } from './guards';
 import type { InkName, Mark } from './mark';
 
@@ -107,8 +107,8 @@ function partMarks(part: DrawnPart, x: number, y: number, width: number, height:
     }
     case 'joint':
       return [
-        box(x + 2, y, 8, height, { fill: 'ink', ink }),
-        text(x + 6, y - 7, part.title, { anchor: 'middle', ink: 'soft' }),
+        box(x + 2, y + JOINT_TITLE, 8, height - JOINT_TITLE, { fill: 'ink', ink }),
+        text(x + 6, y + JOINT_TITLE - 7, part.title, { anchor: 'middle', ink: 'soft' }),
       ];
     case 'bus':
       return [
