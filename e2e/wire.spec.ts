@@ -157,6 +157,32 @@ test('a coil that is six metres short is told before it is cut', async ({ page }
   );
 });
 
+test('three roofs on one input are fused, drawn and bought as the strings side by side that they are', async ({
+  page,
+}) => {
+  const vale = job.like('Vale', 'Three roofs');
+  const { a1, a2, a3 } = vale.arrays;
+  const onFirst = (array: NonNullable<typeof a2>, position: number, name: string) => ({
+    ...array,
+    position,
+    name,
+    strings: { ...array.strings, first: 1 },
+  });
+  const shed = onFirst(a2!, 4, 'Shed');
+  const id = await job.create({
+    ...vale,
+    arrays: { a1: a1!, a2: onFirst(a2!, 2, 'Barn, east'), a3: onFirst(a3!, 3, 'Barn, west'), a4: shed },
+  });
+  await job.open(page, id, 'wire');
+  const rows = page.getByRole('table', { name: 'Every run' }).getByRole('row');
+  await expect(rows.filter({ hasText: 'Shed: strings' })).toContainText('25 A');
+  const bought = page.locator('[data-part="wire-takeoff"]').getByRole('listitem');
+  await expect(bought.filter({ hasText: 'fuse for panels' })).toHaveText('6 × fuse for panels, gPV 25 A');
+  await expect(bought.filter({ hasText: 'combiner' })).toHaveText('4 × combiners');
+  await page.goto(`/jobs/${id}/one-line`);
+  await expect(page.getByText('Combiner', { exact: true })).toHaveCount(4);
+});
+
 test('a boat’s wires are read on a phone, and one of her own is added by keyboard', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const id = await job.create(job.like('Sula', 'Wires aboard'));
